@@ -1,0 +1,25 @@
+export type Severity = "error" | "warning" | "info";
+
+/**
+ * Where a finding lies. `line` and `column` count characters of a text from 1; `bar` counts from 1;
+ * `length` is how many columns are meant.
+ */
+export interface Whereabouts {
+  readonly line?: number;
+  readonly column?: number;
+  readonly length?: number;
+  readonly bar?: number;
+}
+
+/** Something a reader or check has to say: where, how serious, what came and what would mend it. */
+export interface Finding {
+  /** Kebab-case and stable, for programs; the message is for people. */
+  readonly code: string;
+  readonly severity: Severity;
+  readonly where: Whereabouts;
+  readonly message: string;
+}
+
+export function hasErrors(findings: readonly Finding[]): boolean {
+  return findings.some((finding) => finding.severity === "error");
+}

@@ -1,0 +1,16 @@
+import type { Neck } from "./neck";
+
+/**
+ * Distance from the nut to a fret in mm: `L·(1 − 2^(−n/12))`, equal temperament's rule of the
+ * twelfth root of two (each fret leaves 2^(−1/12) of the string to sound).
+ */
+export function fretDistanceFromNutMm(fretFromNut: number, scaleLengthMm: number): number {
+  return scaleLengthMm * (1 - 2 ** (-fretFromNut / 12));
+}
+
+/** Where a finger presses, in mm from the nut: just behind the wire, a fifth of the space back. */
+export function fingertipMm(fretFromCapo: number, neck: Neck): number {
+  const wire = fretDistanceFromNutMm(neck.capo + fretFromCapo, neck.scaleLengthMm);
+  const before = fretDistanceFromNutMm(neck.capo + fretFromCapo - 1, neck.scaleLengthMm);
+  return wire - (wire - before) / 5;
+}

@@ -1,0 +1,12 @@
+export {
+  fret,
+  isOnNeck,
+  midiAt,
+  neckOf,
+  placesOf,
+  type Finger,
+  type Fret,
+  type Neck,
+  type Place,
+} from "./neck";
+export { fingertipMm, fretDistanceFromNutMm } from "./fret-geometry";

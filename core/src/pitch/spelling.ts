@@ -1,0 +1,26 @@
+import { fifthsOf, pitchClassAtFifths, type Key } from "./key";
+import { midiOf, type Midi, type Pitch } from "./pitch";
+
+/**
+ * Spells a semitone number in a key, by the line of fifths: of all names of the pitch the one that
+ * lies in the twelve fifths around the tonic. In major that is ♭2 … ♯4; in minor the window sits one
+ * fifth lower (♭5 … 7), since minor riffs lower the fifth far more often than they raise the fourth.
+ *
+ * @example spellMidi(midi(58), D minor) // B♭3
+ * @example spellMidi(midi(61), C♯ minor) // C♯4, never D♭4
+ */
+export function spellMidi(number: Midi, key: Key): Pitch {
+  const lowest = fifthsOf(key.tonic) - (key.mode === "major" ? 5 : 6);
+  // A pitch class lies 7 semitones up per fifth, and 7 is its own inverse modulo 12.
+  const wanted = (number * 7) % 12;
+  const fifths = lowest + ((((wanted - lowest) % 12) + 12) % 12);
+  const pitchClass = pitchClassAtFifths(fifths);
+  const guess: Pitch = { ...pitchClass, octave: Math.floor(number / 12) - 1 };
+  const drift = (midiOfUnchecked(guess) - number) / 12;
+  return { ...guess, octave: guess.octave - drift };
+}
+
+function midiOfUnchecked(pitch: Pitch): number {
+  // C♭ and B♯ can leave the octave, and near the ends the 0–127 range, before the octave is mended.
+  return midiOf({ ...pitch, octave: 4 }) + 12 * (pitch.octave - 4);
+}
