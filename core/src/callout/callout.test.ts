@@ -1,0 +1,196 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { USUAL_BUILD } from "../instrument/instrument";
+import { stringNames, type StringSchool } from "../instrument/string-names";
+import { TUNING_LIBRARY, tuningById } from "../instrument/tuning-library";
+import { neckOf } from "../neck/neck";
+import { parseKey } from "../pitch/key";
+import { formatPitch } from "../pitch/pitch";
+import { formatFraction } from "../rhythm/fraction";
+import { anyBars, testId } from "../score/song.arbitraries";
+import { barKey } from "../score/merge-bars";
+import { eventsOf, notesOf, stringOf, type Bar } from "../score/song";
+import type { CalloutContext } from "./context";
+import { parseCallout } from "./parse-callout";
+import { printCallout } from "./print-callout";
+
+function contextFor(tuningId: string, school: StringSchool = "nominal", capo = 0): CalloutContext {
+  const { tuning, kind } = tuningById(tuningId);
+  const key = parseKey("D minor");
+  if (!key.ok) throw new Error(key.error);
+  return {
+    stringNames: stringNames(tuning, kind, school),
+    neck: neckOf({ tuning, ...USUAL_BUILD[kind] }, capo),
+    key: key.value,
+    metre: { beats: 4, unit: 4 },
+  };
+}
+const dropD = contextFor("drop-d");
+const read = (text: string, context = dropD) => parseCallout(text, context, testId);
+
+/** `string:fret` of each note, blanks between events. */
+const places = (bars: readonly Bar[]) =>
+  bars
+    .map((bar) =>
+      bar.events
+        .map((event) =>
+          event.kind === "rest"
+            ? "-"
+            : event.notes
+                .map(
+                  (n) =>
+                    `${stringOf(n) ?? "?"}:${n.kind === "dead" ? "x" : (n.place?.fret ?? formatPitch(n.pitch))}`,
+                )
+                .join("+"),
+        )
+        .join(" "),
+    )
+    .join(" | ");
+
+describe("reading a call-out", () => {
+  it.each([
+    ["E0 A7", "6:0 5:7"],
+    ["e0 a7", "1:0 5:7"],
+    ["5:7 6:0", "5:7 6:0"],
+    ["B: 0 4 0 7", "2:0 2:4 2:0 2:7"],
+    ["5: 0 D2 3", "5:0 4:2 5:3"],
+    ["A5+D7+G7", "5:5+4:7+3:7"],
+    ["Ex A: x 3", "6:x 5:x 5:3"],
+    ["D3h5p3 -", "4:3 4:5 4:3 -"],
+    ["( E0 A2 )x2 D0", "6:0 5:2 6:0 5:2 4:0"],
+    ["((E0)x2 D0)x2", "6:0 6:0 4:0 6:0 6:0 4:0"],
+    ["'q E0 E0 E0 E0 A0", "6:0 6:0 6:0 6:0 | 5:0"],
+    ["E0 | A0 || D0 |", "6:0 | 5:0 | 4:0"],
+    ["@G3 @D2", "?:G3 ?:D2"],
+    ["pm[E0 E0] D6b¼ D7b1v!", "6:0 6:0 4:6 4:7"],
+  ])("%s", (text, expected) => {
+    const { bars, findings } = read(text);
+    expect(places(bars)).toBe(expected);
+    expect(findings.filter((finding) => finding.severity === "error")).toEqual([]);
+  });
+
+  it("hears the names of the teacher's own school", () => {
+    expect(places(read("D0 d0 E0", contextFor("drop-d", "actual")).bars)).toBe("6:0 4:0 1:0");
+    expect(places(read("Eb0 eb2 Bb1", contextFor("half-step-down", "actual")).bars)).toBe(
+      "6:0 1:2 2:1",
+    );
+    expect(places(read("B0 b0 E3 e3", contextFor("seven-standard")).bars)).toBe("7:0 2:0 6:3 1:3");
+  });
+
+  it("keeps a note value until the next one", () => {
+    const values = eventsOf(read("E0 '16 E0 E0 'q. A3 '8t - D1").bars).map((event) =>
+      formatFraction(event.duration),
+    );
+    expect(values.join(" ")).toBe("1/8 1/16 1/16 3/8 1/12 1/12");
+  });
+
+  it("knows what each note does", () => {
+    const notes = eventsOf(read("D3h5 s7 D7p5b½v").bars).flatMap(notesOf);
+    const kinds = notes.map((n) =>
+      n.kind === "pitched" ? n.techniques.map((t) => t.kind).join("+") : "x",
+    );
+    // “s7” has no string of its own and none is sticky: it is a slip and leaves the rest alone.
+    expect(kinds).toEqual(["", "hammer-on", "", "pull-off+bend+vibrato"]);
+  });
+
+  it("sounds what the capo makes of it", () => {
+    const [event] = eventsOf(read("A0", contextFor("standard", "nominal", 3)).bars);
+    const [note] = notesOf(event!);
+    expect(note?.kind === "pitched" && formatPitch(note.pitch)).toBe("C3");
+  });
+
+  it.each([
+    ["E0 H3", "unexpected", 4, /expected a string \(E A D G B e\)/],
+    ["E0 A", "unexpected", 4, /“A”/],
+    ["E41", "fret-out-of-range", 2, /fret must be 0–22, got 41/],
+    ["7 E0", "string-expected", 1, /a string first, like E0/],
+    ["E0+E3", "string-taken", 4, /E string already plays/],
+    ["'9 E0", "note-value-unknown", 1, /“9” is no note value/],
+    ["( E0 E0", "group-open", 1, /still open/],
+    ["E0 )x2", "group-not-open", 4, /expected a “\(”/],
+    ["( E0 )", "repeat-count", 6, /how often/],
+    ["pm[ E0", "group-open", 1, /expected \]/],
+    ["((((E0)x99)x99)x99)x99", "too-many-events", 11, /more than 4000/],
+    ["E3b7", "bend-unknown", 3, /whole steps/],
+    ["E3q E0", "unexpected", 3, /after a note/],
+    ["@H2", "pitch-expected", 1, /like @G3/],
+    ["5:7 9:7", "unexpected", 5, /“9:7”/],
+    ["E5h3", "link-turned-round", 3, /a hammer-on \(h\) goes up/],
+    ["E0b1", "bend-on-open-string", 3, /cannot be bent/],
+  ])("points at the slip in %j", (text, code, column, message) => {
+    const finding = read(text).findings.find((one) => one.code === code);
+    expect(finding?.where.column).toBe(column);
+    expect(finding?.message).toMatch(message);
+  });
+
+  it("names bars that do not add up, and refuses none", () => {
+    const { bars, findings } = read("'8 E0 E0 E0 E0 E0 E0 E0 E0 E0 | E0 | E0");
+    expect(bars.map((bar) => bar.events.length)).toEqual([9, 1, 1]);
+    expect(findings.map((finding) => `${finding.severity}: ${finding.message}`)).toEqual([
+      "warning: bar 1 is an eighth note too long for 4/4",
+      "warning: bar 2 is a double-dotted half note too short for 4/4",
+      "info: bar 3 is a double-dotted half note too short for 4/4",
+    ]);
+  });
+
+  it("never throws, and its columns lie in the text", () => {
+    const junk = fc.oneof(
+      fc.string({ unit: "binary", maxLength: 60 }),
+      fc
+        .array(fc.constantFrom(..."EADGBe0159hpsbvx'|()[]+-@!:½t. ", "pm[", ")x3"), {
+          maxLength: 60,
+        })
+        .map((parts) => parts.join("")),
+    );
+    fc.assert(
+      fc.property(junk, (text) => {
+        for (const { where } of read(text).findings) {
+          if (where.column === undefined) continue;
+          expect(where.column).toBeGreaterThanOrEqual(1);
+          expect(where.column).toBeLessThanOrEqual(text.length + 1);
+        }
+      }),
+      { numRuns: 1000 },
+    );
+  });
+});
+
+describe("saying bars as a call-out", () => {
+  it.each([
+    ["'8 pm[E0 E0] D3h5 pm[E0 E0] D6b¼ D5"],
+    ["'8 E0 A7 | '4. 5:3 '8t - Ex"],
+    ["'4 A5+D7+G7 | @G3 hA7+sD9 D3!"],
+  ])("%s", (text) => {
+    expect(printCallout(read(text).bars, dropD)).toBe(text.replace("5:3", "A3"));
+  });
+
+  it("says a repeated bar once", () => {
+    const { bars } = read("( '8 E0 E0 E0 E0 '4 A0 A0 | )x4 '8 D0");
+    expect(printCallout(bars, dropD)).toBe("( '8 E0 E0 E0 E0 '4 A0 A0 | )x4 '8 D0");
+  });
+
+  it("is the inverse of reading, for any line, tuning, capo and school", () => {
+    const anyContext = fc
+      .tuple(
+        fc.constantFrom(...TUNING_LIBRARY),
+        fc.constantFrom("nominal", "actual", "number"),
+        fc.nat({ max: 7 }),
+      )
+      .map(([named, school, capo]) => contextFor(named.id, school as StringSchool, capo));
+    fc.assert(
+      fc.property(
+        anyContext.chain((context) =>
+          fc.tuple(fc.constant(context), anyBars(context.neck, context.key)),
+        ),
+        ([context, bars]) => {
+          const text = printCallout(bars, context);
+          const again = read(text, context);
+          expect(again.findings.filter((finding) => finding.severity === "error")).toEqual([]);
+          expect(again.bars.map(barKey)).toEqual(bars.map(barKey));
+          expect(printCallout(again.bars, context)).toBe(text);
+        },
+      ),
+      { numRuns: 300 },
+    );
+  });
+});

@@ -1,0 +1,3 @@
+export { calloutContext, type CalloutContext } from "./context";
+export { parseCallout, type CalloutReading } from "./parse-callout";
+export { printCallout } from "./print-callout";

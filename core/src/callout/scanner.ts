@@ -1,0 +1,44 @@
+import type { Finding, Severity } from "../foundation/finding";
+
+/** Walks over a text and collects what there is to say about it. Columns count from 1. */
+export class Scanner {
+  position = 0;
+  readonly findings: Finding[] = [];
+
+  constructor(readonly text: string) {}
+
+  get done(): boolean {
+    return this.position >= this.text.length;
+  }
+
+  skipBlanks(): void {
+    this.take(/\s+/uy);
+  }
+
+  /** Takes what a sticky pattern matches here, and moves behind it. */
+  take(pattern: RegExp): RegExpExecArray | undefined {
+    pattern.lastIndex = this.position;
+    const match = pattern.exec(this.text) ?? undefined;
+    if (match) this.position += match[0].length;
+    return match;
+  }
+
+  sees(pattern: RegExp): boolean {
+    pattern.lastIndex = this.position;
+    return pattern.test(this.text);
+  }
+
+  report(code: string, start: number, message: string, severity: Severity = "error"): void {
+    const length = Math.max(1, this.position - start);
+    const where = { column: start + 1, length };
+    this.findings.push({ code, severity, where, message });
+  }
+
+  /** Reports a slip at the word that starts at `start` and goes on behind it. */
+  slip(code: string, start: number, expected: string): void {
+    this.take(/[^\s|()[\]+]+/uy);
+    if (this.position === start) this.position++;
+    const word = this.text.slice(start, this.position);
+    this.report(code, start, `“${word}”: expected ${expected}`);
+  }
+}

@@ -1,0 +1,1 @@
+export { balanceOf, checkBars, type BarBalance } from "./bar-arithmetic";

@@ -1,0 +1,92 @@
+import type { Finding } from "../../foundation/finding";
+import { isOnNeck, midiAt, neckOf, type Neck } from "../../neck/neck";
+import { formatPitch, midiOf } from "../../pitch/pitch";
+import { notesOf, stringOf, type LineEvent, type Note, type Song } from "../../score/song";
+
+/**
+ * What a schema cannot see: ids used twice, lines of parts that do not exist, places off the neck,
+ * two notes on one string, pitches that their place does not sound. Empty for a sound document.
+ */
+export function checkSong(song: Song): readonly Finding[] {
+  const findings: Finding[] = [];
+  const report = (code: string, message: string, bar?: number) =>
+    findings.push({
+      code,
+      severity: "error",
+      where: bar === undefined ? {} : { bar },
+      message,
+    });
+  const seen = new Set<string>();
+  const see = (id: string) => {
+    if (seen.has(id)) report("id-twice", `the id ${id} is used twice`);
+    seen.add(id);
+  };
+  const necks = new Map<string, Neck>();
+  for (const part of song.parts) {
+    see(part.id);
+    if (part.capo >= part.instrument.frets) {
+      report(
+        "capo-beyond-neck",
+        `${part.name}: capo ${part.capo} leaves no fret of ${part.instrument.frets}`,
+      );
+    } else necks.set(part.id, neckOf(part.instrument, part.capo));
+  }
+  const phrases = new Set(song.phrases.map((phrase) => phrase.id));
+  for (const phrase of song.phrases) see(phrase.id);
+  const lines = new Set<string>();
+  for (const line of song.lines) {
+    const neck = necks.get(line.partId);
+    if (!phrases.has(line.phraseId) || !song.parts.some((part) => part.id === line.partId)) {
+      report(
+        "line-of-nothing",
+        `a line belongs to phrase ${line.phraseId}, part ${line.partId}, which do not exist`,
+      );
+      continue;
+    }
+    const address = `${line.phraseId} ${line.partId}`;
+    if (lines.has(address))
+      report("line-twice", `part ${line.partId} has two lines in phrase ${line.phraseId}`);
+    lines.add(address);
+    for (const [index, bar] of line.bars.entries()) {
+      for (const event of bar.events) {
+        see(event.id);
+        for (const note of notesOf(event)) see(note.id);
+        if (neck)
+          checkEvent(event, neck, (code, message) =>
+            report(code, `bar ${index + 1}: ${message}`, index + 1),
+          );
+      }
+    }
+  }
+  return findings;
+}
+
+function checkEvent(
+  event: LineEvent,
+  neck: Neck,
+  report: (code: string, message: string) => void,
+): void {
+  const strings = new Set<number>();
+  for (const note of notesOf(event)) {
+    const string = stringOf(note);
+    if (string === undefined) continue;
+    if (strings.has(string)) report("string-twice", `two notes at once on string ${string}`);
+    strings.add(string);
+    const problem = problemOf(note, neck);
+    if (problem) report("place-wrong", problem);
+  }
+}
+
+function problemOf(note: Note, neck: Neck): string | undefined {
+  if (note.kind === "dead") {
+    const strings = neck.openMidi.length;
+    return note.string > strings ? `string must be 1–${strings}, got ${note.string}` : undefined;
+  }
+  const { place } = note;
+  if (!place) return undefined;
+  if (!isOnNeck(place, neck)) {
+    return `string ${place.string} fret ${place.fret} is not on a neck of ${neck.openMidi.length} strings and ${neck.lastFret} frets`;
+  }
+  if (midiAt(place, neck) === midiOf(note.pitch)) return undefined;
+  return `string ${place.string} fret ${place.fret} does not sound ${formatPitch(note.pitch)}`;
+}

@@ -1,0 +1,83 @@
+import { z } from "zod";
+import type { Finding } from "../../foundation/finding";
+import { err, ok, type Result } from "../../foundation/result";
+import type { Song } from "../../score/song";
+import { checkSong } from "./check-song";
+import { songSchema } from "./schema";
+
+/** Raised whenever the shape of a document changes; `migrate` then learns the step. */
+export const SCHEMA_VERSION = 1;
+const FORMAT = "intonazione-song";
+export const MAX_JSON_LENGTH = 20_000_000;
+
+/** A song as it is stored and exchanged. */
+export interface SongDocument {
+  readonly format: typeof FORMAT;
+  readonly schema: number;
+  readonly song: unknown;
+}
+
+export function documentOf(song: Song): SongDocument {
+  return { format: FORMAT, schema: SCHEMA_VERSION, song };
+}
+
+/** `readSongJson(writeSongJson(song))` is the same song. */
+export function writeSongJson(song: Song): string {
+  return `${JSON.stringify(documentOf(song), undefined, 1)}\n`;
+}
+
+/** Reads a file of ours. @returns every reason why it cannot be used, with its path in the document. */
+export function readSongJson(text: string): Result<Song, readonly Finding[]> {
+  if (text.length > MAX_JSON_LENGTH) {
+    return failure(
+      "too-long",
+      `a song file may have ${MAX_JSON_LENGTH} characters, got ${text.length}`,
+    );
+  }
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch (error) {
+    return failure(
+      "no-json",
+      `this is no JSON: ${error instanceof Error ? error.message : "unreadable"}`,
+    );
+  }
+  return readSongDocument(value);
+}
+
+/** Reads a stored document of this or an earlier schema version. */
+export function readSongDocument(value: unknown): Result<Song, readonly Finding[]> {
+  const envelope = z
+    .object({ format: z.literal(FORMAT), schema: z.int().min(1), song: z.unknown() })
+    .safeParse(value);
+  if (!envelope.success) {
+    return failure("no-song-file", `this is no song of ours: expected {"format": "${FORMAT}", …}`);
+  }
+  const { schema } = envelope.data;
+  if (schema > SCHEMA_VERSION) {
+    return failure(
+      "schema-too-new",
+      `this song was written by a newer version (schema ${schema}, we know ${SCHEMA_VERSION}): update first`,
+    );
+  }
+  return readSong(envelope.data.song);
+}
+
+/** Checks a song that arrives without its envelope. */
+export function readSong(value: unknown): Result<Song, readonly Finding[]> {
+  const parsed = songSchema.safeParse(value);
+  if (!parsed.success) {
+    const findings = parsed.error.issues.slice(0, 50).map((issue): Finding => {
+      const message = `${issue.path.join(".") || "song"}: ${issue.message}`;
+      return { code: "field-wrong", severity: "error", where: {}, message };
+    });
+    return err(findings);
+  }
+  const findings = checkSong(parsed.data);
+  return findings.length > 0 ? err(findings) : ok(parsed.data);
+}
+
+function failure(code: string, message: string): Result<never, readonly Finding[]> {
+  return err([{ code, severity: "error", where: {}, message }]);
+}
