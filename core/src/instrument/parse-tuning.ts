@@ -7,6 +7,8 @@ export interface TuningReading {
   readonly tuning: Tuning;
   /** The kind of instrument whose usual strings lie nearest. */
   readonly kind: InstrumentKind;
+  /** How far from that kind's usual strings, in weighted semitones; 0 is the usual tuning itself. */
+  readonly distance: number;
 }
 
 interface Reference {
@@ -66,7 +68,7 @@ export function parseTuning(text: string): Result<TuningReading> {
     if (!best || cost < best.cost) best = { ...fit, cost, kind: reference.kind };
   }
   if (!best) throw new RangeError(`no reference set for ${tokens.length} strings`);
-  return ok({ tuning: [...best.pitches].reverse(), kind: best.kind });
+  return ok({ tuning: [...best.pitches].reverse(), kind: best.kind, distance: best.cost });
 }
 
 function tokensOf(text: string): string[] {

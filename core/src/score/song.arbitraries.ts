@@ -1,9 +1,11 @@
 import fc from "fast-check";
-import { fret, midiAt, type Neck } from "../neck/neck";
+import { USUAL_BUILD } from "../instrument/instrument";
+import { TUNING_LIBRARY } from "../instrument/tuning-library";
+import { fret, midiAt, neckOf, type Neck } from "../neck/neck";
 import type { Key } from "../pitch/key";
 import { spellMidi } from "../pitch/spelling";
 import { fraction } from "../rhythm/fraction";
-import type { Bar, LineEvent, Note, Technique } from "./song";
+import type { Bar, LineEvent, Note, Song, Technique } from "./song";
 
 let ids = 0;
 export const testId = () => `id${ids++}`;
@@ -63,4 +65,38 @@ export function anyBars(neck: Neck, key: Key): fc.Arbitrary<readonly Bar[]> {
   return fc
     .array(fc.tuple(bar, fc.constantFrom(1, 1, 1, 2, 3)), { maxLength: 5 })
     .map((rows) => rows.flatMap(([one, times]) => Array.from({ length: times }, () => one)));
+}
+
+const E_MINOR: Key = { tonic: { step: "E", alter: 0 }, mode: "minor" };
+
+/** A song with one part on any tuning and capo, and at least one bar. Every id is its own. */
+export const anySong: fc.Arbitrary<Song> = fc
+  .tuple(fc.constantFrom(...TUNING_LIBRARY), fc.nat({ max: 5 }))
+  .chain(([{ tuning, kind, name }, capo]) => {
+    const instrument = { name, kind, tuning, ...USUAL_BUILD[kind] };
+    const line = anyBars(neckOf(instrument, capo), E_MINOR).filter((bars) => bars.length > 0);
+    return fc.array(line, { minLength: 1, maxLength: 3 }).map((lines): Song => ({
+      title: "Slack Water",
+      tempoBpm: 96,
+      metre: { beats: 4, unit: 4 },
+      key: E_MINOR,
+      stringSchool: "nominal",
+      parts: [{ id: "part", name: "Guitar I", instrument, capo }],
+      phrases: lines.map((_, index) => ({ id: `phrase${index}`, name: `Phrase ${index}` })),
+      lines: lines.map((bars, index) => ({
+        phraseId: `phrase${index}`,
+        partId: "part",
+        bars: bars.map(withOwnIds),
+      })),
+    }));
+  });
+
+function withOwnIds(bar: Bar): Bar {
+  return {
+    events: bar.events.map((event): LineEvent => {
+      if (event.kind === "rest") return { ...event, id: testId() };
+      const notes = event.notes.map((note) => ({ ...note, id: testId() }));
+      return { ...event, id: testId(), notes };
+    }),
+  };
 }

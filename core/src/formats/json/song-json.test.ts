@@ -1,0 +1,84 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { anySong } from "../../score/song.arbitraries";
+import type { Song } from "../../score/song";
+import {
+  documentOf,
+  readSongDocument,
+  readSongJson,
+  SCHEMA_VERSION,
+  writeSongJson,
+} from "./song-json";
+
+const [song] = fc.sample(anySong, { numRuns: 1, seed: 7 }) as [Song];
+
+/** The document with one value replaced, by its path. */
+function changed(path: string, value: unknown): unknown {
+  const document = JSON.parse(writeSongJson(song)) as Record<string, unknown>;
+  const steps = path.split(".");
+  const target = steps
+    .slice(0, -1)
+    .reduce<Record<string, unknown>>((at, step) => at[step] as Record<string, unknown>, document);
+  target[steps.at(-1)!] = value;
+  return document;
+}
+
+describe("our JSON", () => {
+  it("is read back as exactly the same song", () => {
+    fc.assert(
+      fc.property(anySong, (any) => {
+        expect(readSongJson(writeSongJson(any))).toEqual({ ok: true, value: any });
+      }),
+    );
+  });
+
+  it.each([
+    ["schema", SCHEMA_VERSION + 1, /newer version/],
+    ["format", "something", /no song of ours/],
+    ["song.title", "", /song|title/],
+    ["song.tempoBpm", 4000, /tempoBpm/],
+    ["song.parts", [], /parts/],
+    ["song.parts.0.capo", 40, /capo/],
+    ["song.phrases.0.id", "other", /do not exist/],
+    ["song.parts.0.id", "phrase0", /used twice|do not exist/],
+  ])("refuses %s = %j and says where", (path, value, message) => {
+    const result = readSongDocument(changed(path, value));
+    expect(result.ok).toBe(false);
+    if (!result.ok)
+      expect(result.error.map((finding) => finding.message).join("\n")).toMatch(message);
+  });
+
+  it("refuses two notes on one string, and a place that does not sound its pitch", () => {
+    const pitch = { step: "C", alter: 0, octave: 1 } as const;
+    const note = (id: string) => ({
+      kind: "pitched",
+      id,
+      pitch,
+      place: { string: 1, fret: 0 },
+      pinned: false,
+      techniques: [],
+    });
+    const event = {
+      kind: "notes",
+      id: "e",
+      duration: { num: 1, den: 4 },
+      palmMuted: false,
+      notes: [note("a"), note("b")],
+    };
+    const result = readSongDocument(changed("song.lines.0.bars", [{ events: [event] }]));
+    const messages = result.ok ? [] : result.error.map((finding) => finding.message);
+    expect(messages).toContain("bar 1: two notes at once on string 1");
+    expect(messages).toContain("bar 1: string 1 fret 0 does not sound C1");
+  });
+
+  it.each(["", "{", "[]", "null", '{"format":"intonazione-song"}'])(
+    "refuses the text %j",
+    (text) => {
+      expect(readSongJson(text).ok).toBe(false);
+    },
+  );
+
+  it("stores its schema version", () => {
+    expect(documentOf(song)).toMatchObject({ format: "intonazione-song", schema: SCHEMA_VERSION });
+  });
+});

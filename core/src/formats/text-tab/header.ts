@@ -1,0 +1,86 @@
+import type { Finding } from "../../foundation/finding";
+import { MAX_CAPO } from "../../instrument/instrument";
+import { parseTuning, type TuningReading } from "../../instrument/parse-tuning";
+import { TUNING_LIBRARY } from "../../instrument/tuning-library";
+import { parseKey, type Key } from "../../pitch/key";
+import { parseMetre, type Metre } from "../../rhythm/metre";
+
+/** What the lines around the strings say about the whole. */
+export interface Header {
+  title?: string;
+  part?: string;
+  tuning?: TuningReading;
+  capo?: number;
+  key?: Key;
+  metre?: Metre;
+  tempoBpm?: number;
+}
+
+const FIELD = /^\s*(title|part|tuning|tuned to|capo|key|metre|meter|time|tempo)\s*[:=]?\s+(.+)$/iu;
+
+/** Reads one header line into `header`. @returns false when it is none; what is wrong is reported. */
+export function readHeaderLine(
+  text: string,
+  header: Header,
+  report: (code: string, message: string, severity: Finding["severity"]) => void,
+): boolean {
+  const match = FIELD.exec(text.replace(/:/u, ": "));
+  if (!match) {
+    const beats = /[♩q]\s*=\s*(\d{2,3})/u.exec(text);
+    if (beats) header.tempoBpm = Number(beats[1]);
+    return beats !== null;
+  }
+  const value = match[2]!.trim();
+  const take = (name: string, reading: { ok: true } | { ok: false; error: string }) => {
+    if (!reading.ok) report(`${name}-unreadable`, reading.error, "warning");
+  };
+  switch (match[1]!.toLowerCase()) {
+    case "title":
+      header.title = value;
+      return true;
+    case "part":
+      header.part = value;
+      return true;
+    case "tuning":
+    case "tuned to": {
+      const reading = readTuningValue(value);
+      if (reading.ok) header.tuning = reading.value;
+      take("tuning", reading);
+      return true;
+    }
+    case "capo": {
+      const fret = Number(/\d+/u.exec(value)?.[0] ?? (/no/iu.test(value) ? 0 : Number.NaN));
+      if (fret >= 0 && fret <= MAX_CAPO) header.capo = fret;
+      else
+        report("capo-unreadable", `“${value}”: expected a fret from 0 to ${MAX_CAPO}`, "warning");
+      return true;
+    }
+    case "key": {
+      const key = parseKey(value.replace(/\s*\(?(sounding|as it sounds)\)?/iu, ""));
+      if (key.ok) header.key = key.value;
+      take("key", key);
+      return true;
+    }
+    case "tempo": {
+      const bpm = Number(/\d+/u.exec(value)?.[0]);
+      if (bpm >= 20 && bpm <= 400) header.tempoBpm = bpm;
+      else report("tempo-unreadable", `“${value}”: expected 20 to 400 beats a minute`, "warning");
+      return true;
+    }
+    default: {
+      const metre = parseMetre(value);
+      if (metre.ok) header.metre = metre.value;
+      take("metre", metre);
+      return true;
+    }
+  }
+}
+
+function readTuningValue(value: string) {
+  const name = value.toLowerCase().replace(/\s+tuning$/u, "");
+  const named = TUNING_LIBRARY.find((tuning) => tuning.name.toLowerCase() === name);
+  if (named) {
+    return { ok: true, value: { tuning: named.tuning, kind: named.kind, distance: 0 } } as const;
+  }
+  return parseTuning(value.replace(/\(.*$/u, ""));
+}

@@ -1,0 +1,3 @@
+export { readTextTab, type TextTabOptions, type TextTabReading } from "./read-text-tab";
+export { songOfTextTab } from "./song-of-text-tab";
+export { writeTextTab } from "./write-text-tab";

@@ -1,0 +1,55 @@
+import { USUAL_BUILD } from "../../instrument/instrument";
+import { nameOfTuning } from "../../instrument/tuning-library";
+import type { Line, Phrase, Song } from "../../score/song";
+import type { TextTabReading } from "./read-text-tab";
+
+/** A song with one part, made of what was read. */
+export function songOfTextTab(reading: TextTabReading, newId: () => string): Song {
+  const { header, tuning, kind, capo, metre, key } = reading;
+  const partId = newId();
+  const highest = Math.max(USUAL_BUILD[kind].frets, capo + highestFret(reading));
+  const instrument = {
+    name: nameOfTuning(tuning) ?? "Tablature",
+    kind,
+    tuning,
+    frets: highest,
+    scaleLengthMm: USUAL_BUILD[kind].scaleLengthMm,
+  };
+  const phrases = reading.phrases.map(({ name }, index): Phrase => ({
+    id: newId(),
+    name: name ?? `Phrase ${index + 1}`,
+  }));
+  const lines = reading.phrases.map(({ bars }, index): Line => ({
+    phraseId: phrases[index]!.id,
+    partId,
+    bars,
+  }));
+  return {
+    title: header.title ?? "Untitled",
+    tempoBpm: header.tempoBpm ?? 100,
+    metre,
+    key,
+    stringSchool: "nominal",
+    parts: [
+      { id: partId, name: header.part ?? (kind === "bass" ? "Bass" : "Guitar"), instrument, capo },
+    ],
+    phrases,
+    lines,
+  };
+}
+
+function highestFret({ phrases }: TextTabReading): number {
+  let highest = 1;
+  for (const { bars } of phrases) {
+    for (const { events } of bars) {
+      for (const event of events) {
+        if (event.kind === "rest") continue;
+        for (const note of event.notes) {
+          if (note.kind === "pitched" && note.place && note.place.fret > highest)
+            highest = note.place.fret;
+        }
+      }
+    }
+  }
+  return highest;
+}

@@ -1,0 +1,58 @@
+/** One line of the pasted text, normalised, with what kind of line it is. */
+export interface TextLine {
+  /** Counted from 1. */
+  readonly number: number;
+  readonly text: string;
+  readonly staff?: StaffLine;
+}
+
+/** A line that stands for a string. */
+export interface StaffLine {
+  readonly label: string | undefined;
+  /** Everything behind label and opening bar line. */
+  readonly body: string;
+  /** Column of the body's first character, counted from 0. */
+  readonly bodyStart: number;
+}
+
+const DASHES = /[‐‑‒–—―−﹣－─━]/gu;
+const BAR_SIGNS = /[│┃¦∣｜║]/gu;
+const LABEL = /^(\s*)(?:([A-Ga-g][#♯b♭]?\d?|[1-9](?=\s*[|:)]))\s*)?([:)\]]?\|{0,2})/u;
+/** What may stand on a string: dashes, frets, bar lines, the usual signs. */
+const BODY = /^[-0-9|hpbrstxvHPXfulRST/\\~^=.*:()<>[\]¼½¾ ]+$/u;
+
+/** One character stays one column (tabs excepted), so that findings point into the pasted text. */
+export function splitLines(text: string): readonly TextLine[] {
+  return text.split(/\r\n|\r|\n/u).map((raw, index) => {
+    const plain = raw
+      .replace(/\t/gu, "        ")
+      .replace(DASHES, "-")
+      .replace(BAR_SIGNS, "|")
+      .replace(/[\u00a0\u2000-\u200a]/gu, " ")
+      .trimEnd();
+    const staff = staffOf(plain);
+    return { number: index + 1, text: plain, ...(staff && { staff }) };
+  });
+}
+
+function staffOf(text: string): StaffLine | undefined {
+  const match = LABEL.exec(text)!;
+  const bodyStart = match[0].length;
+  const body = text.slice(bodyStart);
+  // A name glued to a word ("Bass", "Em") is no label: a string starts with a dash, digit or bar line.
+  if (match[2] && match[3] === "" && !/^[-|]/u.test(body)) return undefined;
+  const music = body.replace(/\s+\(?[x×]?\s*\d+\s*[x×]?\)?\s*$/u, "");
+  const dashes = (music.match(/-/gu) ?? []).length;
+  const isMarked = match[2] !== undefined && match[3] !== "";
+  if (dashes < (isMarked ? 1 : 3) || !BODY.test(music)) return undefined;
+  const signs = music.replace(/[\s|]/gu, "").length;
+  return isMarked || dashes * 3 >= signs ? { label: match[2], body, bodyStart } : undefined;
+}
+
+/** Text in which no person wrote anything. */
+export function isBinary(text: string): boolean {
+  const sample = text.slice(0, 4000);
+  // eslint-disable-next-line no-control-regex -- control characters are what is looked for
+  const strange = (sample.match(/[\u0000-\u0008\u000e-\u001f\ufffd]/gu) ?? []).length;
+  return strange > sample.length / 50;
+}

@@ -1,0 +1,195 @@
+import { stringNames } from "../../instrument/string-names";
+import { formatTuning } from "../../instrument/tuning";
+import { nameOfTuning } from "../../instrument/tuning-library";
+import { formatKey } from "../../pitch/key";
+import { formatPitch } from "../../pitch/pitch";
+import { formatDuration } from "../../rhythm/duration";
+import type { Fraction } from "../../rhythm/fraction";
+import { formatMetre } from "../../rhythm/metre";
+import {
+  lineOf,
+  linkOf,
+  notesOf,
+  stringOf,
+  type Bar,
+  type LineEvent,
+  type Note,
+  type Part,
+  type Song,
+} from "../../score/song";
+
+const MAX_WIDTH = 92;
+const LETTER_OF_VALUE: Readonly<Record<string, string>> = {
+  1: "w",
+  2: "h",
+  4: "q",
+  8: "e",
+  16: "s",
+  32: "t",
+};
+
+/**
+ * Writes a part as plain-text tablature: thin string on top, frets counted from the capo, a row of
+ * note values above and palm mutes below. What text cannot carry (pins, fingers, reasons, spelling)
+ * is left out; notes without a place are listed below their phrase.
+ */
+export function writeTextTab(song: Song, partId: string): string {
+  const part = song.parts.find((one) => one.id === partId);
+  if (!part) throw new RangeError(`no part ${partId} in this song`);
+  const blocks = [headerOf(song, part)];
+  for (const phrase of song.phrases) {
+    const bars = lineOf(song, phrase.id, part.id)?.bars ?? [];
+    if (bars.length === 0) continue;
+    blocks.push(`[${phrase.name.replace(/[[\]]/gu, "")}]`);
+    const previous: (Note | undefined)[] = [];
+    const columns = bars.map((bar) => bar.events.map((event) => columnOf(event, part, previous)));
+    for (const system of wrap(columns, bars)) blocks.push(drawSystem(system, song, part));
+    const homeless = homelessIn(bars);
+    if (homeless.length > 0) blocks.push(homeless.join("\n"));
+  }
+  return `${blocks.join("\n\n")}\n`;
+}
+
+function headerOf(song: Song, part: Part): string {
+  const { tuning } = part.instrument;
+  const name = nameOfTuning(tuning);
+  return [
+    song.title,
+    "",
+    `Part: ${part.name}`,
+    `Tuning: ${formatTuning(tuning)}${name ? ` (${name})` : ""}`,
+    `Capo: ${part.capo === 0 ? "none" : `${part.capo} (frets are counted from it)`}`,
+    `Key: ${formatKey(song.key)} (sounding)`,
+    `Metre: ${formatMetre(song.metre)}`,
+    `Tempo: ${song.tempoBpm}`,
+    "Rhythm: w whole, h half, q quarter, e eighth, s sixteenth, t thirty-second; . dotted, 3 triplet; a value with no fret is a rest",
+  ].join("\n");
+}
+
+/** What stands below one value of the rhythm row. */
+interface Column {
+  readonly value: string;
+  /** By string, index 0 is string 1. */
+  readonly signs: readonly string[];
+  /** Room for a link sign before the frets. */
+  readonly lead: number;
+  readonly width: number;
+  readonly palmMuted: boolean;
+}
+
+function columnOf(event: LineEvent, part: Part, previous: (Note | undefined)[]): Column {
+  const signs = part.instrument.tuning.map(() => "");
+  let lead = 0;
+  for (const note of notesOf(event)) {
+    const string = stringOf(note);
+    if (string === undefined) continue;
+    const link = linkSign(note, previous[string - 1]);
+    if (link) lead = 1;
+    signs[string - 1] = link + signOf(note);
+    previous[string - 1] = note;
+  }
+  const aligned = signs.map((sign) => (lead === 1 && /^[^hp/\\]/u.test(sign) ? `-${sign}` : sign));
+  const value = valueWord(event.duration);
+  const longest = Math.max(2 + lead, value.length + lead, ...aligned.map((sign) => sign.length));
+  return {
+    value,
+    signs: aligned,
+    lead,
+    width: longest + 1,
+    palmMuted: event.kind === "notes" && event.palmMuted,
+  };
+}
+
+function linkSign(note: Note, before: Note | undefined): string {
+  const link = linkOf(note);
+  if (link === "hammer-on") return "h";
+  if (link === "pull-off") return "p";
+  if (link !== "slide" || note.kind === "dead") return "";
+  const from = before?.kind === "pitched" ? (before.place?.fret ?? 0) : 0;
+  return (note.place?.fret ?? 0) < from ? "\\" : "/";
+}
+
+function signOf(note: Note): string {
+  if (note.kind === "dead") return "x";
+  let sign = String(note.place?.fret ?? "");
+  for (const technique of note.techniques) {
+    if (technique.kind === "bend") sign += bendSign(technique.cents, note.place?.fret ?? 0);
+    if (technique.kind === "vibrato") sign += "~";
+  }
+  return sign;
+}
+
+function bendSign(cents: number, fret: number): string {
+  if (cents === 50) return "b¼";
+  if (cents === 150) return "b¾";
+  return `b${fret + Math.round(cents / 100)}`;
+}
+
+function valueWord(duration: Fraction): string {
+  const match = /^(\d+)(\.*)(t?)$/u.exec(formatDuration(duration));
+  const letter = match && LETTER_OF_VALUE[match[1]!];
+  if (!letter) return `${duration.num}/${duration.den}`;
+  return `${letter}${match[2]}${match[3] ? "3" : ""}`;
+}
+
+/** As many bars a system as fit; at least one. */
+function wrap(columns: readonly (readonly Column[])[], bars: readonly Bar[]) {
+  const systems: (readonly Column[])[][] = [];
+  let width = 0;
+  for (const [index] of bars.entries()) {
+    const bar = columns[index]!;
+    const own = bar.reduce((total, column) => total + column.width, 2);
+    if (systems.length === 0 || width + own > MAX_WIDTH) {
+      systems.push([]);
+      width = 4;
+    }
+    systems.at(-1)!.push(bar);
+    width += own;
+  }
+  return systems;
+}
+
+function drawSystem(bars: readonly (readonly Column[])[], song: Song, part: Part): string {
+  const { tuning, kind } = part.instrument;
+  const school = song.stringSchool === "number" ? "actual" : song.stringSchool;
+  const labels = stringNames(tuning, kind, school);
+  const margin = Math.max(...labels.map((label) => label.length));
+  let values = " ".repeat(margin + 1);
+  let mutes = values;
+  const rows = labels.map((label) => `${label.padEnd(margin)}|`);
+  for (const bar of bars) {
+    const add = (text: string, width: number, fill: string) => text.padEnd(width, fill);
+    values += " ";
+    mutes += " ";
+    for (const [string] of rows.entries()) rows[string] += "-";
+    for (const [index, column] of bar.entries()) {
+      values += add(" ".repeat(column.lead) + column.value, column.width, " ");
+      mutes += muteSign(column, bar[index - 1], bar[index + 1]);
+      for (const [string] of rows.entries()) {
+        rows[string] += add(column.signs[string]!, column.width, "-");
+      }
+    }
+    values += " ";
+    mutes += " ";
+    for (const [string] of rows.entries()) rows[string] += "|";
+  }
+  const lines = [values, ...rows, mutes].map((line) => line.trimEnd());
+  return lines.filter((line) => line !== "").join("\n");
+}
+
+function muteSign(column: Column, before: Column | undefined, after: Column | undefined): string {
+  if (!column.palmMuted) return " ".repeat(column.width);
+  const begins = !before?.palmMuted;
+  const goesOn = after?.palmMuted === true;
+  const sign = begins ? `${" ".repeat(column.lead)}PM` : "-".repeat(column.lead + 1);
+  return sign.padEnd(column.width, goesOn ? "-" : " ");
+}
+
+function homelessIn(bars: readonly Bar[]): readonly string[] {
+  return bars.flatMap((bar, index) => {
+    const names = bar.events
+      .flatMap(notesOf)
+      .flatMap((note) => (note.kind === "pitched" && !note.place ? [formatPitch(note.pitch)] : []));
+    return names.length === 0 ? [] : [`Not on this neck, bar ${index + 1}: ${names.join(" ")}`];
+  });
+}
