@@ -1,0 +1,9 @@
+#!/usr/bin/env node
+import { register } from "tsx/esm/api";
+
+register();
+const { main } = await import("../src/main.ts");
+process.exitCode = main(process.argv.slice(2), {
+  write: (text) => process.stdout.write(text),
+  complain: (text) => process.stderr.write(text),
+});

@@ -1,6 +1,6 @@
 import type { Finding } from "../foundation/finding";
 import type { Neck } from "../neck/neck";
-import { displayPitch } from "../pitch/pitch";
+import { displayPitch, type Pitch } from "../pitch/pitch";
 import { explainUnreachable, type WhyUnreachable } from "../placement/unreachable";
 import { placeBars } from "../placement/place-bars";
 import { add, ZERO, type Fraction } from "../rhythm/fraction";
@@ -12,7 +12,7 @@ export interface Unreachable {
   /** From the start of the bar, as a fraction of a whole note. */
   readonly onset: Fraction;
   /** Absent for a dead stroke. */
-  readonly pitch?: string;
+  readonly pitch?: Pitch;
   readonly why: WhyUnreachable;
 }
 
@@ -87,7 +87,7 @@ function listUnreachable(
       for (const note of notesOf(event)) {
         const reason = why.get(note.id);
         if (!reason) continue;
-        const pitch = note.kind === "pitched" ? { pitch: displayPitch(note.pitch) } : {};
+        const pitch = note.kind === "pitched" ? { pitch: note.pitch } : {};
         list.push({ noteId: note.id, bar: index + 1, onset, ...pitch, why: reason });
       }
       onset = add(onset, event.duration);
@@ -136,5 +136,5 @@ function linksBroken(bars: readonly Bar[]): readonly Finding[] {
 
 /** One sentence for a note that could not be moved. */
 export function explain({ bar, pitch, why }: Unreachable): string {
-  return `bar ${bar}: ${pitch ?? "dead stroke"}: ${explainUnreachable(why)}`;
+  return `bar ${bar}: ${pitch ? displayPitch(pitch) : "dead stroke"}: ${explainUnreachable(why)}`;
 }

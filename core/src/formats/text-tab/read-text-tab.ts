@@ -8,7 +8,7 @@ import type { Key } from "../../pitch/key";
 import { spellMidi } from "../../pitch/spelling";
 import { durationInWords } from "../../rhythm/duration";
 import { COMMON_TIME, type Metre } from "../../rhythm/metre";
-import type { Bar, LineEvent, Note } from "../../score/song";
+import { stringOf, type Bar, type LineEvent, type Note } from "../../score/song";
 import { readHeaderLine, type Header } from "./header";
 import { readSystem, type NoteSign, type Remark, type TabBar } from "./system";
 import { isBinary, splitLines, type TextLine } from "./text-lines";
@@ -395,7 +395,7 @@ class BarWriter {
   bar(bar: TabBar, moments: readonly TimedMoment[], system: System): Bar {
     const { newId } = this.set;
     const events = moments.map(({ moment, duration }): LineEvent => {
-      const notes = moment?.signs.flatMap((sign) => this.note(sign)) ?? [];
+      const notes = (moment?.signs.flatMap((sign) => this.note(sign)) ?? []).sort(thickFirst);
       if (!moment || notes.length === 0) return { kind: "rest", id: newId(), duration };
       const column = bar.textStart + moment.column;
       const palmMuted = system.mutes.some(({ from, to }) => column >= from && column <= to);
@@ -432,4 +432,9 @@ class BarWriter {
       },
     ];
   }
+}
+
+/** Chords are said from the thick string to the thin one. */
+function thickFirst(a: Note, b: Note): number {
+  return (stringOf(b) ?? 0) - (stringOf(a) ?? 0);
 }

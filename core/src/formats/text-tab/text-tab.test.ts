@@ -83,13 +83,13 @@ describe("reading tablature as people paste it", () => {
   it("reads Windows line ends, Unicode dashes and bars, tabs and ragged lines", () => {
     const text = "G│——0——2——│\r\nD│———————│\r\nA|--3----|\r\nE|-------|--1--|";
     const reading = read(text);
-    expect(places(reading)).toBe("1:0+3:3 1:2 4:1");
+    expect(places(reading)).toBe("3:3+1:0 1:2 4:1");
     expect(codes(reading)).toContain("bar-lines-differ");
   });
 
   it("takes two-digit frets as one, also where they stand a column off", () => {
     expect(places(read("G|--12--10--|\nD|---9--10--|\nA|----------|\nE|----------|"))).toBe(
-      "1:12+2:9 1:10+2:10",
+      "2:9+1:12 2:10+1:10",
     );
   });
 

@@ -1,0 +1,63 @@
+import { convert, place, positions, read, remap, tunings, type Outcome } from "./commands";
+import { lineOf, Unusable } from "./failure";
+import { readOptions } from "./options";
+import { exitCodeFor } from "./song-files";
+
+export interface Streams {
+  readonly write: (text: string) => void;
+  readonly complain: (text: string) => void;
+}
+
+const USAGE = `usage: intonazione COMMAND
+  positions --strings "E2 A2 D3 G3 B3 E4" [--capo N] [--frets N] PITCH...
+  tunings
+  read FILE [--strings "..."] [--capo N]
+  convert IN OUT [--part N]
+  place IN [--strings "..."] [--capo N] [--frets N] [--part N]
+  remap IN --to-strings "..." [--to-capo N] [--frets N] [--part N]
+`;
+
+/** Runs one command. @returns the exit code: 0, 1 with findings of severity error, 2 for unusable input. */
+export function main(args: readonly string[], { write, complain }: Streams): 0 | 1 | 2 {
+  const [command, ...rest] = args;
+  const print = (value: unknown) => write(`${JSON.stringify(value, undefined, 2)}\n`);
+  try {
+    switch (command) {
+      case "positions":
+        print(positions(readOptions(rest, ["strings", "capo", "frets"])));
+        return 0;
+      case "tunings":
+        readOptions(rest, []);
+        print(tunings());
+        return 0;
+      case "read":
+        return report(read(readOptions(rest, ["strings", "capo"])));
+      case "convert":
+        return report(convert(readOptions(rest, ["part"])));
+      case "place":
+        return report(place(readOptions(rest, ["strings", "capo", "frets", "part"])));
+      case "remap":
+        return report(remap(readOptions(rest, ["to-strings", "to-capo", "frets", "part"])));
+      case "help":
+      case "--help":
+        write(USAGE);
+        return 0;
+      default:
+        throw new Unusable(
+          `unknown command ${command ?? "(none)"}: expected positions, tunings, read, convert, place or remap`,
+        );
+    }
+  } catch (error) {
+    if (!(error instanceof Unusable)) throw error;
+    complain(`intonazione: ${error.message}\n`);
+    return 2;
+  }
+
+  function report({ file, findings, output }: Outcome): 0 | 1 {
+    if (output !== undefined) print(output);
+    for (const finding of findings) {
+      if (finding.severity === "error") complain(`${lineOf(finding, file)}\n`);
+    }
+    return exitCodeFor(findings);
+  }
+}

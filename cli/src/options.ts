@@ -1,0 +1,53 @@
+import { parseArgs, type ParseArgsConfig } from "node:util";
+import { MAX_CAPO, MAX_FRETS, parseTuning, type TuningReading } from "@intonazione/core/instrument";
+import { Unusable } from "./failure";
+
+export interface Options {
+  readonly words: readonly string[];
+  readonly values: Readonly<Record<string, string | undefined>>;
+}
+
+/** Splits arguments; only the named options are known, and all of them take a value. */
+export function readOptions(args: readonly string[], names: readonly string[]): Options {
+  const options: NonNullable<ParseArgsConfig["options"]> = {};
+  for (const name of names) options[name] = { type: "string" };
+  try {
+    const { values, positionals } = parseArgs({ args: [...args], options, allowPositionals: true });
+    return { words: positionals, values: values as Record<string, string | undefined> };
+  } catch (error) {
+    throw new Unusable(error instanceof Error ? error.message : "unknown option");
+  }
+}
+
+/** @throws Unusable when the option is given and is no tuning. */
+export function tuningOption(options: Options, name: string): TuningReading | undefined {
+  const text = options.values[name];
+  if (text === undefined) return undefined;
+  const tuning = parseTuning(text);
+  if (!tuning.ok) throw new Unusable(`--${name}: ${tuning.error}`);
+  return tuning.value;
+}
+
+export function capoOption(options: Options, name: string): number | undefined {
+  return integerOption(options, name, 0, MAX_CAPO);
+}
+
+export function fretsOption(options: Options): number | undefined {
+  return integerOption(options, "frets", 1, MAX_FRETS);
+}
+
+/** @throws Unusable when the option is given and lies outside `least` … `most`. */
+export function integerOption(
+  options: Options,
+  name: string,
+  least: number,
+  most: number,
+): number | undefined {
+  const text = options.values[name];
+  if (text === undefined) return undefined;
+  const value = Number(text);
+  if (!/^\d+$/u.test(text) || value < least || value > most) {
+    throw new Unusable(`--${name} must be an integer from ${least} to ${most}, got ${text}`);
+  }
+  return value;
+}

@@ -1,0 +1,52 @@
+import { calloutContext, parseCallout } from "@intonazione/core/callout";
+import { tuningById, USUAL_BUILD } from "@intonazione/core/instrument";
+import { neckOf } from "@intonazione/core/neck";
+import { placeBars } from "@intonazione/core/placement";
+import { parseKey } from "@intonazione/core/pitch";
+import { parseMetre } from "@intonazione/core/rhythm";
+import type { Line, Part, Song } from "@intonazione/core/score";
+import { DEMO_SONGS, type DemoPart, type DemoSong } from "./songs.data";
+
+export { DEMO_SONGS, DEMO_STUDIO, type DemoSong } from "./songs.data";
+
+/**
+ * Builds the document of a demo song; the same song every time, ids included.
+ * @throws RangeError when the data has a slip: a test keeps that from happening.
+ */
+export function demoSong(data: DemoSong): Song {
+  let count = 0;
+  const newId = () => `${data.slug}-${(count++).toString(36)}`;
+  const key = parseKey(data.key);
+  const metre = parseMetre(data.metre);
+  if (!key.ok || !metre.ok) throw new RangeError(`${data.slug}: key or metre unreadable`);
+  const phrases = data.phrases.map((name) => ({ id: newId(), name }));
+  const frame = { key: key.value, metre: metre.value, stringSchool: data.school };
+  const parts: Part[] = [];
+  const lines: Line[] = [];
+  for (const row of data.parts) {
+    const part = partOf(row, newId());
+    parts.push(part);
+    const context = calloutContext(part, frame);
+    const neck = neckOf(part.instrument, part.capo);
+    for (const [index, text] of row.callouts.entries()) {
+      const { bars, findings } = parseCallout(text, context, newId);
+      const slip = findings.find((finding) => finding.severity !== "info");
+      if (slip)
+        throw new RangeError(`${data.slug}, ${row.name}, phrase ${index + 1}: ${slip.message}`);
+      const placed = placeBars(bars, neck, "unplaced").bars;
+      lines.push({ phraseId: phrases[index]!.id, partId: part.id, bars: placed });
+    }
+  }
+  const { title, tempoBpm, note } = data;
+  return { title, tempoBpm, ...frame, note, parts, phrases, lines };
+}
+
+function partOf(row: DemoPart, id: string): Part {
+  const { tuning, kind } = tuningById(row.tuningId);
+  const instrument = { name: row.instrument, kind, tuning, ...USUAL_BUILD[kind] };
+  return { id, name: row.name, instrument, capo: row.capo };
+}
+
+export function demoSongs(): readonly Song[] {
+  return DEMO_SONGS.map(demoSong);
+}
