@@ -1,0 +1,3 @@
+import { openSession } from "./lib/session.mjs";
+
+await openSession("start");

@@ -1,0 +1,26 @@
+import "@fontsource-variable/fraunces/full.css";
+import "@fontsource-variable/fraunces/full-italic.css";
+import "@fontsource-variable/instrument-sans";
+import "@fontsource-variable/jetbrains-mono";
+import "@fontsource/noto-music/music.css";
+import "./globals.css";
+import type { Metadata } from "next";
+import type { ReactNode } from "react";
+import { themeScript } from "@/ui/theme";
+
+export const metadata: Metadata = {
+  title: { default: "Intonazione", template: "%s · Intonazione" },
+  description: "Riffs and rhythm parts, worked out by ear and written for any tuning.",
+};
+
+export default function RootLayout({ children }: { readonly children: ReactNode }) {
+  return (
+    <html lang="en" suppressHydrationWarning>
+      <head>
+        {/* Before the first paint, so that the evening theme does not flash white. */}
+        <script dangerouslySetInnerHTML={{ __html: themeScript }} />
+      </head>
+      <body>{children}</body>
+    </html>
+  );
+}

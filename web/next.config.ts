@@ -1,0 +1,20 @@
+import type { NextConfig } from "next";
+
+const config: NextConfig = {
+  // Tests build beside a running application, not over it.
+  distDir: process.env["NEXT_DIST_DIR"] ?? ".next",
+  poweredByHeader: false,
+  serverExternalPackages: ["pg"],
+  headers: async () => [
+    {
+      source: "/:path*",
+      headers: [
+        { key: "X-Content-Type-Options", value: "nosniff" },
+        { key: "X-Frame-Options", value: "DENY" },
+        { key: "Referrer-Policy", value: "same-origin" },
+      ],
+    },
+  ],
+};
+
+export default config;

@@ -1,0 +1,18 @@
+import { Migrator, type Kysely, type Migration } from "kysely";
+import * as studiosAndSongs from "./migrations/001-studios-and-songs";
+import type { Tables } from "./tables";
+
+const MIGRATIONS: Readonly<Record<string, Migration>> = {
+  "001-studios-and-songs": studiosAndSongs,
+};
+
+/** Brings the tables up to date. @throws the first migration's error; those before it stay applied. */
+export async function migrate(db: Kysely<Tables>): Promise<void> {
+  const migrator = new Migrator({
+    db,
+    provider: { getMigrations: async () => ({ ...MIGRATIONS }) },
+  });
+  const { error } = await migrator.migrateToLatest();
+  if (error)
+    throw error instanceof Error ? error : new Error("a migration failed", { cause: error });
+}

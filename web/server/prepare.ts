@@ -1,0 +1,25 @@
+import { DEMO_STUDIO, demoSongs } from "@intonazione/demo";
+import { openDatabase } from "./database";
+import { migrate } from "./migrate";
+import { SongRepository } from "./song-repository";
+import { createStudio } from "./studio-repository";
+
+/** Run by the start and test commands: tables up to date, the demo studio in an empty database. */
+const url = process.env["DATABASE_URL"];
+if (!url) throw new Error("DATABASE_URL is not set");
+const db = openDatabase(url);
+try {
+  await migrate(db);
+  const { count } = await db
+    .selectFrom("studios")
+    .select((expression) => expression.fn.countAll<string>().as("count"))
+    .executeTakeFirstOrThrow();
+  if (Number(count) === 0) {
+    const studio = await createStudio(db, DEMO_STUDIO);
+    const songs = new SongRepository(db, studio.id);
+    // The first of the list shall be the one touched last.
+    for (const song of [...demoSongs()].reverse()) await songs.create(song);
+  }
+} finally {
+  await db.destroy();
+}

@@ -1,0 +1,107 @@
+import { DEMO_SONGS, demoSong } from "@intonazione/demo";
+import { Kysely, PostgresDialect, sql } from "kysely";
+import { Pool } from "pg";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { isUnreachable, openDatabase } from "./database";
+import { migrate } from "./migrate";
+import { SongRepository } from "./song-repository";
+import { createStudio } from "./studio-repository";
+import type { Tables } from "./tables";
+
+const server = process.env["TEST_DATABASE_URL"];
+const name = `songs_${process.pid}`;
+const song = demoSong(DEMO_SONGS[0]!);
+
+describe.skipIf(!server)("songs in PostgreSQL", () => {
+  let admin: Kysely<unknown>;
+  let db: Kysely<Tables>;
+  let ours: SongRepository;
+  let theirs: SongRepository;
+
+  beforeAll(async () => {
+    admin = new Kysely({
+      dialect: new PostgresDialect({ pool: new Pool({ connectionString: server }) }),
+    });
+    await sql`create database ${sql.id(name)}`.execute(admin);
+    const url = new URL(server!);
+    url.pathname = name;
+    db = openDatabase(url.href);
+    await migrate(db);
+    await migrate(db);
+    ours = new SongRepository(db, (await createStudio(db, "Ours")).id);
+    theirs = new SongRepository(db, (await createStudio(db, "Theirs")).id);
+  });
+
+  afterAll(async () => {
+    await db.destroy();
+    await sql`drop database ${sql.id(name)} with (force)`.execute(admin);
+    await admin.destroy();
+  });
+
+  it("come back exactly as they were stored", async () => {
+    const { id } = await ours.create(song);
+    expect((await ours.find(id))?.song).toEqual(song);
+    const [row] = await ours.list({ search: "LANTERNS" });
+    expect(row).toMatchObject({ id, title: song.title, keyName: "D minor", barCount: 12 });
+    expect(row!.parts[0]).toEqual({
+      name: "Guitar I",
+      instrument: "Electric guitar",
+      tuning: "Drop D",
+      capo: 0,
+    });
+    expect(await ours.list({ search: "100%_" })).toEqual([]);
+  });
+
+  it("belong to their studio: another one neither sees nor changes them", async () => {
+    const { id } = await ours.create(song);
+    expect(await theirs.find(id)).toBeUndefined();
+    expect(await theirs.list()).toEqual([]);
+    expect(await theirs.save(id, { ...song, title: "Taken" }, 1)).toEqual({ kind: "missing" });
+    expect((await ours.find(id))?.song.title).toBe(song.title);
+  });
+
+  it("refuse a save made from an old version, and keep both", async () => {
+    const { id } = await ours.create(song);
+    const first = await ours.save(id, { ...song, title: "First window" }, 1);
+    expect(first).toMatchObject({ kind: "saved", version: 2 });
+    const second = await ours.save(id, { ...song, title: "Second window" }, 1);
+    expect(second).toMatchObject({
+      kind: "stale",
+      current: { version: 2, song: { title: "First window" } },
+    });
+    const rows = await db
+      .selectFrom("song_revisions")
+      .select(["version", "refused", "document"])
+      .where("song_id", "=", id)
+      .orderBy("id")
+      .execute();
+    expect(
+      rows.map((row) => [row.version, row.refused, (row.document.song as { title: string }).title]),
+    ).toEqual([
+      [1, false, song.title],
+      [2, false, "First window"],
+      [1, true, "Second window"],
+    ]);
+  });
+
+  it("let only one of many simultaneous saves win", async () => {
+    const { id } = await ours.create(song);
+    const outcomes = await Promise.all(
+      Array.from({ length: 8 }, (_, n) => ours.save(id, { ...song, title: `Window ${n}` }, 1)),
+    );
+    expect(outcomes.filter((outcome) => outcome.kind === "saved")).toHaveLength(1);
+    expect((await ours.find(id))?.version).toBe(2);
+  });
+});
+
+describe("a server that is down", () => {
+  it("is told apart from a wrong query", async () => {
+    const nobody = openDatabase("postgres://nobody@127.0.0.1:1/none");
+    const error: unknown = await new SongRepository(nobody, "x")
+      .list()
+      .catch((reason: unknown) => reason);
+    expect(isUnreachable(error)).toBe(true);
+    expect(isUnreachable(new Error("column does not exist"))).toBe(false);
+    await nobody.destroy();
+  });
+});
