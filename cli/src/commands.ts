@@ -191,7 +191,7 @@ export function remap(options: Options): Outcome {
       unreachable: moved.unreachable.map(({ bar, onset, pitch, why }) => ({
         bar,
         onset: formatFraction(onset),
-        pitch: pitch ? formatPitch(pitch) : null,
+        pitch: formatPitch(pitch),
         why: explainUnreachable(why),
       })),
     },

@@ -35,7 +35,8 @@ export async function answer(handle: () => Promise<Response>): Promise<Response>
     if (isUnreachable(error)) {
       return problem(503, {
         code: "database-unreachable",
-        message: "the database does not answer: your work is kept in this browser and saved when it is back",
+        message:
+          "the database does not answer: your work is kept in this browser and saved when it is back",
       });
     }
     console.error(error);

@@ -45,8 +45,9 @@ export interface Reduction {
 }
 
 /**
- * Keeps as many notes of a moment as one hand can hold on this neck. Of equal numbers the outer
- * voices are kept: bass and melody carry more than what lies between.
+ * Keeps as many notes of a moment as one hand can hold on this neck. Dead strokes
+ * stay, since their string is all they have; of equal numbers the outer voices are kept: bass and
+ * melody carry more than what lies between.
  */
 export function reduceToPlayable(moment: Moment, neck: Neck): Reduction {
   const lost = new Map<number, WhyUnreachable>();
@@ -57,10 +58,11 @@ export function reduceToPlayable(moment: Moment, neck: Neck): Reduction {
     if (why) lost.set(index, why);
     else inRange.push(index);
   }
-  const byInnerFirst = [...inRange].sort(
+  const pitched = inRange.filter((index) => moment.notes[index]!.kind === "pitched");
+  const byInnerFirst = pitched.sort(
     (a, b) => distanceToEdge(b, moment, inRange) - distanceToEdge(a, moment, inRange) || a - b,
   );
-  for (let dropped = 0; dropped <= inRange.length; dropped++) {
+  for (let dropped = 0; dropped <= pitched.length; dropped++) {
     for (const drop of combinations(byInnerFirst, dropped)) {
       const kept = inRange.filter((index) => !drop.includes(index));
       if (gripsOf({ notes: kept.map((index) => moment.notes[index]!) }, neck).length === 0)
@@ -77,12 +79,15 @@ export function reduceToPlayable(moment: Moment, neck: Neck): Reduction {
 
 /** How deep a note lies inside the chord: 0 for its lowest and highest, and for pinned notes. */
 function distanceToEdge(index: number, moment: Moment, among: readonly number[]): number {
-  const heightOf = (note: MomentNote) => (note.kind === "dead" ? -1 : note.midi);
   const note = moment.notes[index]!;
-  if (note.kind === "pitched" && note.fixed) return 0;
-  const heights = among.map((other) => heightOf(moment.notes[other]!)).sort((a, b) => a - b);
-  const rank = heights.indexOf(heightOf(note));
+  if (note.kind === "dead" || note.fixed) return 0;
+  const heights = among.flatMap((other) => midisOf(moment.notes[other]!)).sort((a, b) => a - b);
+  const rank = heights.indexOf(note.midi);
   return Math.min(rank, heights.length - 1 - rank);
+}
+
+function midisOf(note: MomentNote): readonly Midi[] {
+  return note.kind === "dead" ? [] : [note.midi];
 }
 
 function* combinations(items: readonly number[], size: number): Generator<readonly number[]> {

@@ -11,8 +11,7 @@ export interface Unreachable {
   readonly bar: number;
   /** From the start of the bar, as a fraction of a whole note. */
   readonly onset: Fraction;
-  /** Absent for a dead stroke. */
-  readonly pitch?: Pitch;
+  readonly pitch: Pitch;
   readonly why: WhyUnreachable;
 }
 
@@ -34,46 +33,57 @@ export function remapBars(
   to: Neck,
   newId: () => string,
 ): Remapped {
-  const lostStrokes = new Set<string>();
-  const stripped = bars.map((bar) => ({
+  const pitchedOnly = bars.map((bar) => ({
     events: bar.events.map((event): LineEvent => {
       if (event.kind === "rest") return { ...event, id: newId() };
-      const deadStrings = event.notes.flatMap((note) =>
-        note.kind === "dead" ? [note.string] : [],
-      );
-      const moved = moveStrokes(deadStrings, from.openMidi.length, to.openMidi.length);
       const notes = event.notes.flatMap((note): Note[] => {
-        if (note.kind === "pitched") {
-          const { place: _place, reason: _reason, ...rest } = note;
-          return [{ ...rest, id: newId(), pinned: false }];
-        }
-        const string = moved.get(note.string);
-        if (string !== undefined) return [{ kind: "dead", id: newId(), string }];
-        lostStrokes.add(event.id);
-        return [];
+        if (note.kind === "dead") return [];
+        const { place: _place, reason: _reason, ...rest } = note;
+        return [{ ...rest, id: newId(), pinned: false }];
       });
       return { ...event, id: newId(), notes };
     }),
   }));
-  const placed = placeBars(stripped, to, "unpinned");
+  const { bars: placed, unreachable } = placeBars(pitchedOnly, to, "unpinned");
+  const moved = placed.map((bar, barIndex) => ({
+    events: bar.events.map((event, index): LineEvent => {
+      const strokes = notesOf(bars[barIndex]!.events[index]!).filter((n) => n.kind === "dead");
+      if (event.kind === "rest" || strokes.length === 0) return event;
+      const taken = event.notes.map(stringOf);
+      const strings = stringsForStrokes(strokes, taken, from.openMidi.length, to.openMidi.length);
+      const dead = strings.map((string): Note => ({ kind: "dead", id: newId(), string }));
+      return { ...event, notes: [...event.notes, ...dead] };
+    }),
+  }));
   return {
-    bars: placed.bars,
-    unreachable: listUnreachable(placed.bars, placed.unreachable),
-    findings: [...strokesLost(bars, lostStrokes), ...linksBroken(placed.bars)],
+    bars: moved,
+    unreachable: listUnreachable(moved, unreachable),
+    findings: [...strokesLost(bars, moved), ...linksBroken(moved)],
   };
 }
 
-/** Counted from the thickest string, which is where a damped stroke mostly sits. */
-function moveStrokes(strings: readonly number[], from: number, to: number): Map<number, number> {
-  const moved = new Map<number, number>();
-  const taken = new Set<number>();
-  for (const string of [...strings].sort((a, b) => b - a)) {
-    const wanted = Math.min(to, Math.max(1, string + to - from));
-    if (taken.has(wanted)) continue;
-    taken.add(wanted);
-    moved.set(string, wanted);
-  }
-  return moved;
+/**
+ * Strings for dead strokes beside the pitched notes. Counted from the thickest string, which is
+ * where a damped stroke mostly sits; a taken string gives way to the nearest free one.
+ * @returns fewer strings than strokes when there are no more.
+ */
+function stringsForStrokes(
+  strokes: readonly { readonly string: number }[],
+  taken: readonly (number | undefined)[],
+  from: number,
+  to: number,
+): readonly number[] {
+  const free = new Set(Array.from({ length: to }, (_, index) => to - index));
+  for (const string of taken) if (string !== undefined) free.delete(string);
+  return [...strokes]
+    .sort((a, b) => b.string - a.string)
+    .flatMap(({ string }) => {
+      const wanted = Math.min(to, Math.max(1, string + to - from));
+      const [nearest] = [...free].sort((a, b) => Math.abs(a - wanted) - Math.abs(b - wanted));
+      if (nearest === undefined) return [];
+      free.delete(nearest);
+      return [nearest];
+    });
 }
 
 function listUnreachable(
@@ -86,9 +96,8 @@ function listUnreachable(
     for (const event of bar.events) {
       for (const note of notesOf(event)) {
         const reason = why.get(note.id);
-        if (!reason) continue;
-        const pitch = note.kind === "pitched" ? { pitch: note.pitch } : {};
-        list.push({ noteId: note.id, bar: index + 1, onset, ...pitch, why: reason });
+        if (!reason || note.kind === "dead") continue;
+        list.push({ noteId: note.id, bar: index + 1, onset, pitch: note.pitch, why: reason });
       }
       onset = add(onset, event.duration);
     }
@@ -96,9 +105,10 @@ function listUnreachable(
   return list;
 }
 
-function strokesLost(bars: readonly Bar[], events: ReadonlySet<string>): readonly Finding[] {
-  return bars.flatMap((bar, index): Finding[] => {
-    if (!bar.events.some((event) => events.has(event.id))) return [];
+function strokesLost(before: readonly Bar[], after: readonly Bar[]): readonly Finding[] {
+  return before.flatMap((bar, index): Finding[] => {
+    const notesIn = ({ events }: Bar) => events.flatMap(notesOf).length;
+    if (notesIn(bar) === notesIn(after[index]!)) return [];
     return [
       {
         code: "dead-strokes-joined",
@@ -136,5 +146,5 @@ function linksBroken(bars: readonly Bar[]): readonly Finding[] {
 
 /** One sentence for a note that could not be moved. */
 export function explain({ bar, pitch, why }: Unreachable): string {
-  return `bar ${bar}: ${pitch ? displayPitch(pitch) : "dead stroke"}: ${explainUnreachable(why)}`;
+  return `bar ${bar}: ${displayPitch(pitch)}: ${explainUnreachable(why)}`;
 }
