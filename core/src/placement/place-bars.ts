@@ -18,7 +18,8 @@ export interface PlacedBars {
 
 /**
  * Finds a place and a finger for every note in `scope`. Pinned notes stay where they are, and so
- * does everything else that is out of scope; pitches never change.
+ * does everything else that is out of scope; pitches never change. What did not change stays the
+ * same object.
  */
 export function placeBars(
   bars: readonly Bar[],
@@ -41,8 +42,8 @@ export function placeBars(
     model,
   );
   let index = 0;
-  const placed = bars.map((bar) => ({
-    events: bar.events.map((event): LineEvent => {
+  const placed = bars.map((bar) => {
+    const events = bar.events.map((event): LineEvent => {
       const { kept } = reductions[index]!;
       const hand = path.hands[index]!;
       index++;
@@ -55,9 +56,10 @@ export function placeBars(
         const finger = fingers?.[order];
         return withPlace(note, { ...hold, ...(finger !== undefined && { finger }) }, scope);
       });
-      return { ...event, notes };
-    }),
-  }));
+      return notes.every((note, at) => note === event.notes[at]) ? event : { ...event, notes };
+    });
+    return events.every((event, at) => event === bar.events[at]) ? bar : { events };
+  });
   return { bars: placed, unreachable, cost: path.cost };
 }
 

@@ -5,7 +5,7 @@ import { eventsOf, type Bar, type LineEvent, type Note, type Technique } from ".
 /**
  * Takes over newly written bars and keeps the old events wherever nothing was changed, so that ids,
  * fingers, spellings and reasons survive an edit in the middle of a line. Unchanged means: the same
- * from the start on, or the same from the end back.
+ * from the start on, or the same from the end back. A bar without any change stays the same object.
  */
 export function mergeBars(before: readonly Bar[], after: readonly Bar[]): readonly Bar[] {
   const old = eventsOf(before);
@@ -22,15 +22,22 @@ export function mergeBars(before: readonly Bar[], after: readonly Bar[]): readon
   ) {
     tail++;
   }
+  const knownBars = new Map(before.map((bar) => [bar.events[0], bar]));
   let index = 0;
-  return after.map((bar) => ({
-    events: bar.events.map((event) => {
+  return after.map((bar) => {
+    const events = bar.events.map((event) => {
       const here = index++;
       if (here < head) return old[here]!;
       if (here >= fresh.length - tail) return old[here - fresh.length + old.length]!;
       return event;
-    }),
-  }));
+    });
+    const known = knownBars.get(events[0]);
+    return known && isSameList(known.events, events) ? known : { events };
+  });
+}
+
+function isSameList<Item>(a: readonly Item[], b: readonly Item[]): boolean {
+  return a.length === b.length && a.every((item, index) => item === b[index]);
 }
 
 /** Everything a person writes of an event; equal keys mean that nothing was changed. */

@@ -1,0 +1,1 @@
+export { fingeredKey, fingeredPitch, soundingShift } from "./fingered";
