@@ -1,0 +1,41 @@
+import type { Finding } from "../foundation/finding";
+import type { Instrument } from "../instrument/instrument";
+import { neckOf } from "../neck/neck";
+import { lineOf, type Line, type Part, type Song } from "../score/song";
+import { remapBars, type Unreachable } from "./remap-bars";
+
+export interface RemappedPart {
+  /** The part's lines in the order of the phrases, still under its old id. */
+  readonly lines: readonly Line[];
+  /** Bars count through the whole part. */
+  readonly unreachable: readonly (Unreachable & { readonly phraseId: string })[];
+  readonly findings: readonly Finding[];
+}
+
+/** All lines of a part on another instrument or under another capo, as one way through the song. */
+export function remapPart(
+  song: Song,
+  part: Part,
+  to: { readonly instrument: Instrument; readonly capo: number },
+  newId: () => string,
+): RemappedPart {
+  const before = song.phrases.flatMap((phrase) => lineOf(song, phrase.id, part.id) ?? []);
+  const moved = remapBars(
+    before.flatMap((line) => line.bars),
+    neckOf(part.instrument, part.capo),
+    neckOf(to.instrument, to.capo),
+    newId,
+  );
+  const phraseOfBar = before.flatMap((line) => line.bars.map(() => line.phraseId));
+  let start = 0;
+  const lines = before.map((line) => {
+    const bars = moved.bars.slice(start, start + line.bars.length);
+    start += line.bars.length;
+    return { ...line, bars };
+  });
+  return {
+    lines,
+    unreachable: moved.unreachable.map((one) => ({ ...one, phraseId: phraseOfBar[one.bar - 1]! })),
+    findings: moved.findings,
+  };
+}

@@ -1,0 +1,90 @@
+import { parseCallout, printCallout } from "@intonazione/core/callout";
+import { hasErrors, type Finding } from "@intonazione/core/foundation";
+import { placeBars } from "@intonazione/core/placement";
+import {
+  eventsOf,
+  lineOf,
+  mergeBars,
+  notesOf,
+  type Bar,
+  type Part,
+  type Song,
+} from "@intonazione/core/score";
+import { nanoid } from "nanoid";
+import { contextOf, neckOfPart, partAt } from "./derived";
+import type { SongState } from "./store";
+
+/** The call-out line as it stands: its text, what was understood of it, and what it would write. */
+export interface Draft {
+  readonly key: string;
+  readonly text: string;
+  /** The phrase it rewrites; absent for a new one. */
+  readonly phraseId: string | undefined;
+  readonly bars: readonly Bar[];
+  readonly findings: readonly Finding[];
+  readonly hasErrors: boolean;
+  /** True when committing it would change something. */
+  readonly isChanged: boolean;
+}
+
+export const newId = () => nanoid(10);
+
+export function draftKey(partId: string, phraseId: string | undefined): string {
+  return `${partId}/${phraseId ?? "new"}`;
+}
+
+/** What the line says of a phrase before anything was typed. */
+export function calloutOf(song: Song, part: Part, phraseId: string | undefined): string {
+  const bars = phraseId === undefined ? [] : (lineOf(song, phraseId, part.id)?.bars ?? []);
+  return printCallout(bars, contextOf(part, song));
+}
+
+let last: { readonly inputs: readonly unknown[]; readonly draft: Draft } | undefined;
+
+/** The draft at the cursor; read once for each text and song, however many ask. */
+export function draftOf(
+  state: Pick<SongState, "history" | "cursor" | "drafts" | "rewriting">,
+): Draft {
+  const { song } = state.history;
+  const { drafts, rewriting } = state;
+  const part = partAt(song, state.cursor.partId);
+  const key = draftKey(part.id, rewriting);
+  const inputs = [song, part.id, rewriting, drafts[key]];
+  if (last && inputs.every((input, index) => input === last!.inputs[index])) return last.draft;
+  const draft = readDraft(song, part, rewriting, drafts[key], key);
+  last = { inputs, draft };
+  return draft;
+}
+
+function readDraft(
+  song: Song,
+  part: Part,
+  phraseId: string | undefined,
+  typed: string | undefined,
+  key: string,
+): Draft {
+  const before = phraseId === undefined ? [] : (lineOf(song, phraseId, part.id)?.bars ?? []);
+  if (typed === undefined) {
+    const text = calloutOf(song, part, phraseId);
+    const nothing = { findings: [], hasErrors: false, isChanged: false };
+    return { key, text, phraseId, bars: before, ...nothing };
+  }
+  const { bars, findings } = parseCallout(typed, contextOf(part, song), newId);
+  const merged = mergeBars(before, bars);
+  const isUnplaced = eventsOf(merged)
+    .flatMap(notesOf)
+    .some((note) => note.kind === "pitched" && !note.place);
+  return {
+    key,
+    text: typed,
+    phraseId,
+    bars: isUnplaced ? placeBars(merged, neckOfPart(part), "unplaced").bars : merged,
+    findings,
+    hasErrors: hasErrors(findings),
+    isChanged: phraseId === undefined ? typed.trim() !== "" : !isSame(merged, before),
+  };
+}
+
+function isSame(a: readonly Bar[], b: readonly Bar[]): boolean {
+  return a.length === b.length && a.every((bar, index) => bar === b[index]);
+}

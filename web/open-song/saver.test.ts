@@ -1,0 +1,112 @@
+import { DEMO_SONGS, demoSong } from "@intonazione/demo";
+import { applyEdit, type Song } from "@intonazione/core/score";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import type { LocalCopy } from "./local-copies";
+import { Saver, startingPoint } from "./saver";
+import type { SaveAnswer } from "./server";
+import { createSongStore } from "./store";
+import { setDetails } from "./transactions";
+
+const song = demoSong(DEMO_SONGS[0]!);
+const titled = (title: string) => {
+  const { parts: _p, phrases: _f, lines: _l, ...details } = song;
+  return setDetails({ ...details, title });
+};
+
+/** A server in memory that can be away, with the browser's store beside it. */
+function open() {
+  const server = { song, version: 1, isAway: false, sends: 0 };
+  const kept: LocalCopy[] = [];
+  const store = createSongStore({
+    songId: "song",
+    song,
+    drafts: {},
+    stage: "write",
+    saving: { kind: "saved", version: 1, at: new Date(0) },
+  });
+  const send = async (sent: Song, base: number): Promise<SaveAnswer> => {
+    server.sends++;
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    if (server.isAway) return { kind: "away" };
+    if (base !== server.version) return { kind: "stale" };
+    server.song = sent;
+    server.version++;
+    return { kind: "saved", version: server.version, at: new Date(0) };
+  };
+  const saver = new Saver(
+    store,
+    { keep: async (copy) => void kept.push(copy), send, fetch: async () => ({ ...server }) },
+    1,
+    song,
+  );
+  return { server, kept, store, saver, saving: () => store.getState().saving.kind };
+}
+
+describe("saving", () => {
+  beforeEach(() => void vi.useFakeTimers());
+  afterEach(() => void vi.useRealTimers());
+
+  it("keeps a change in the browser at once, and sends it a moment later", async () => {
+    const { server, kept, store, saving } = open();
+    store.run(titled("One"));
+    expect(saving()).toBe("in-browser");
+    expect(kept.at(-1)).toMatchObject({ isDirty: true, baseVersion: 1, song: { title: "One" } });
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(saving()).toBe("saved");
+    expect(server).toMatchObject({ version: 2, song: { title: "One" } });
+    expect(kept.at(-1)).toMatchObject({ isDirty: false, baseVersion: 2 });
+  });
+
+  it("sends many quick changes once, and what came while it was sending right after", async () => {
+    const { server, store } = open();
+    for (const title of ["A", "B", "C"]) store.run(titled(title));
+    await vi.advanceTimersByTimeAsync(720);
+    store.run(titled("D"));
+    await vi.advanceTimersByTimeAsync(3000);
+    expect(server).toMatchObject({ sends: 2, version: 3, song: { title: "D" } });
+  });
+
+  it("waits out a server that is away, and loses nothing", async () => {
+    const { server, kept, store, saving } = open();
+    server.isAway = true;
+    store.run(titled("Kept"));
+    store.setDraft("part/new", "E0 E3");
+    await vi.advanceTimersByTimeAsync(5000);
+    expect(saving()).toBe("away");
+    expect(kept.at(-1)).toMatchObject({ isDirty: true, drafts: { "part/new": "E0 E3" } });
+    server.isAway = false;
+    await vi.advanceTimersByTimeAsync(20_000);
+    expect(saving()).toBe("saved");
+    expect(server.song.title).toBe("Kept");
+  });
+
+  it("asks when somebody saved in between; either answer goes on from their version", async () => {
+    for (const choice of ["mine", "theirs"] as const) {
+      const { server, store, saver, saving } = open();
+      server.song = applyEdit(song, titled("Theirs").edits[0]!).song;
+      server.version = 7;
+      store.run(titled("Mine"));
+      await vi.advanceTimersByTimeAsync(2000);
+      expect(saving()).toBe("conflict");
+      expect(server.song.title).toBe("Theirs");
+      if (choice === "mine") saver.keepMine();
+      else saver.takeTheirs();
+      await vi.advanceTimersByTimeAsync(2000);
+      expect(saving()).toBe("saved");
+      expect(store.getState().history.song.title).toBe(choice === "mine" ? "Mine" : "Theirs");
+      expect(server.version).toBe(choice === "mine" ? 8 : 7);
+    }
+  });
+
+  it("starts from this window's unsaved work, else from what is stored, else from any copy", () => {
+    const stored = { song, version: 3, at: new Date(0) };
+    const copy = { song: { ...song, title: "Copy" }, baseVersion: 2, isDirty: true, drafts: {} };
+    const clean = { ...copy, isDirty: false };
+    const titleOf = (...from: Parameters<typeof startingPoint>) =>
+      startingPoint(...from)?.song.title;
+    expect(titleOf(stored, copy)).toBe("Copy");
+    expect(titleOf(stored, clean)).toBe(song.title);
+    expect(titleOf(undefined, clean)).toBe("Copy");
+    expect(startingPoint(undefined, undefined)).toBeUndefined();
+  });
+});

@@ -1,0 +1,170 @@
+import type { Song } from "@intonazione/core/score";
+import type { LocalCopy } from "./local-copies";
+import type { SaveAnswer } from "./server";
+import type { Drafts, Saving, SongState, SongStore } from "./store";
+
+/** Where saves go; given from outside so that tests can stand in for browser and server. */
+export interface Shelves {
+  readonly keep: (copy: LocalCopy) => Promise<void>;
+  readonly send: (song: Song, baseVersion: number) => Promise<SaveAnswer>;
+  readonly fetch: () => Promise<{ readonly song: Song; readonly version: number } | undefined>;
+}
+
+const SEND_AFTER_MS = 700;
+const RETRY_AFTER_MS = [2000, 4000, 8000, 15_000] as const;
+
+/**
+ * Brings every change to safety: into the browser's store at once, to the server a moment later,
+ * again and again while it is away. A save made from an old version is never forced through.
+ */
+export class Saver {
+  private savedSong: Song | undefined;
+  private timer: ReturnType<typeof setTimeout> | undefined;
+  private isSending = false;
+  private failures = 0;
+  private readonly unsubscribe: () => void;
+
+  /** `savedSong` is the song as the server has it in `version`; absent when the copy here is ahead. */
+  constructor(
+    private readonly store: SongStore,
+    private readonly shelves: Shelves,
+    private version: number,
+    savedSong: Song | undefined,
+  ) {
+    this.savedSong = savedSong;
+    this.unsubscribe = store.subscribe((state, before) => this.changed(state, before));
+    this.keep();
+    if (this.isDirty && this.song !== undefined) this.sendSoon(0);
+  }
+
+  get isDirty(): boolean {
+    return this.song !== this.savedSong;
+  }
+
+  private get song(): Song {
+    return this.store.getState().history.song;
+  }
+
+  /** Sends what is waiting without the usual pause: on request, or when the network is back. */
+  sendNow(): void {
+    if (this.isDirty) this.sendSoon(0);
+  }
+
+  stop(): void {
+    clearTimeout(this.timer);
+    this.unsubscribe();
+  }
+
+  /** Ends a conflict: this window's song goes on top of theirs, which stays among the revisions. */
+  keepMine(): void {
+    const { saving } = this.store.getState();
+    if (saving.kind !== "conflict") return;
+    this.version = saving.theirs.version;
+    this.report({ kind: "in-browser" });
+    this.sendSoon(0);
+  }
+
+  /** Ends a conflict: their song comes here; this window's was kept as a refused revision. */
+  takeTheirs(): void {
+    const { saving } = this.store.getState();
+    if (saving.kind !== "conflict") return;
+    const { song, version } = saving.theirs;
+    this.version = version;
+    this.savedSong = song;
+    this.store.reopen(song);
+    this.report({ kind: "saved", version, at: new Date() });
+    this.keep();
+  }
+
+  private changed(state: SongState, before: SongState): void {
+    const isNewSong = state.history.song !== before.history.song;
+    if (isNewSong || state.drafts !== before.drafts) this.keep();
+    if (!isNewSong || state.saving.kind === "conflict") return;
+    if (!this.isDirty) return;
+    if (state.saving.kind !== "away") this.report({ kind: "in-browser" });
+    this.sendSoon(SEND_AFTER_MS);
+  }
+
+  private keep(): void {
+    const { drafts } = this.store.getState();
+    const copy = { song: this.song, baseVersion: this.version, isDirty: this.isDirty, drafts };
+    // A browser that stores nothing (a private window, a full disk) still saves to the server.
+    this.shelves.keep(copy).catch(() => undefined);
+  }
+
+  private report(saving: Saving): void {
+    this.store.setState({ saving });
+  }
+
+  private sendSoon(afterMs: number): void {
+    clearTimeout(this.timer);
+    this.timer = setTimeout(() => void this.send(), afterMs);
+  }
+
+  private async send(): Promise<void> {
+    if (this.isSending || this.store.getState().saving.kind === "conflict") return;
+    const { song } = this;
+    this.isSending = true;
+    if (this.failures === 0) this.report({ kind: "sending" });
+    const answer = await this.shelves.send(song, this.version);
+    await this.settle(song, answer);
+    this.isSending = false;
+    const { kind } = this.store.getState().saving;
+    if (this.isDirty && answer.kind === "saved" && kind !== "conflict") this.sendSoon(0);
+  }
+
+  private async settle(song: Song, answer: SaveAnswer): Promise<void> {
+    switch (answer.kind) {
+      case "saved":
+        this.failures = 0;
+        this.version = answer.version;
+        this.savedSong = song;
+        this.report(this.isDirty ? { kind: "in-browser" } : answer);
+        this.keep();
+        return;
+      case "refused":
+        this.report(answer);
+        return;
+      case "stale": {
+        const theirs = await this.shelves.fetch();
+        if (theirs) this.report({ kind: "conflict", theirs });
+        else this.waitAndRetry();
+        return;
+      }
+      case "away":
+        this.waitAndRetry();
+    }
+  }
+
+  private waitAndRetry(): void {
+    const pause = RETRY_AFTER_MS[Math.min(this.failures, RETRY_AFTER_MS.length - 1)]!;
+    this.failures++;
+    this.report({ kind: "away" });
+    this.sendSoon(pause);
+  }
+}
+
+/** What a window starts from: its own copy where that holds unsaved work, else what is stored. */
+export function startingPoint(
+  stored: { readonly song: Song; readonly version: number; readonly at: Date } | undefined,
+  copy: LocalCopy | undefined,
+):
+  | {
+      readonly song: Song;
+      readonly version: number;
+      readonly savedSong: Song | undefined;
+      readonly drafts: Drafts;
+      readonly saving: Saving;
+    }
+  | undefined {
+  const drafts = copy?.drafts ?? {};
+  if (copy && (copy.isDirty || !stored)) {
+    const { song, baseVersion: version } = copy;
+    const savedSong = copy.isDirty ? undefined : song;
+    const saving: Saving = { kind: stored ? "in-browser" : "away" };
+    return { song, version, savedSong, drafts, saving };
+  }
+  if (!stored) return undefined;
+  const { song, version, at } = stored;
+  return { song, version, savedSong: song, drafts, saving: { kind: "saved", version, at } };
+}

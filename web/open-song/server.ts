@@ -1,0 +1,69 @@
+import { readSong } from "@intonazione/core/formats/json";
+import type { Song } from "@intonazione/core/score";
+import { z } from "zod";
+
+/** What the page hears from the server. Everything but a settled answer counts as "away". */
+export type SaveAnswer =
+  | { readonly kind: "saved"; readonly version: number; readonly at: Date }
+  | { readonly kind: "stale" }
+  | { readonly kind: "refused"; readonly message: string }
+  | { readonly kind: "away" };
+
+const savedSchema = z.object({ version: z.int(), savedAt: z.coerce.date() });
+const createdSchema = z.object({ id: z.uuid() });
+const storedSchema = z.object({ song: z.unknown(), version: z.int() });
+const problemSchema = z.object({ message: z.string() });
+
+const TIMEOUT_MS = 15_000;
+
+async function ask(path: string, method: string, body?: unknown): Promise<Response | undefined> {
+  const json = { headers: { "Content-Type": "application/json" }, body: JSON.stringify(body) };
+  const signal = AbortSignal.timeout(TIMEOUT_MS);
+  return fetch(path, { method, signal, ...(body !== undefined && json) }).catch(() => undefined);
+}
+
+const isAway = (response: Response | undefined): response is undefined =>
+  !response || response.status >= 500;
+
+async function messageOf(response: Response): Promise<string> {
+  const problem = problemSchema.safeParse(await response.json().catch(() => undefined));
+  return problem.success ? problem.data.message : `the server answered ${response.status}`;
+}
+
+export async function saveSong(id: string, song: Song, baseVersion: number): Promise<SaveAnswer> {
+  const response = await ask(`/api/songs/${id}`, "PUT", { song, baseVersion });
+  if (isAway(response)) return { kind: "away" };
+  if (response.status === 409) return { kind: "stale" };
+  if (!response.ok) return { kind: "refused", message: await messageOf(response) };
+  const saved = savedSchema.safeParse(await response.json().catch(() => undefined));
+  if (!saved.success) return { kind: "away" };
+  return { kind: "saved", version: saved.data.version, at: saved.data.savedAt };
+}
+
+export async function fetchSong(
+  id: string,
+): Promise<{ readonly song: Song; readonly version: number } | undefined> {
+  const response = await ask(`/api/songs/${id}`, "GET");
+  if (!response?.ok) return undefined;
+  const stored = storedSchema.safeParse(await response.json().catch(() => undefined));
+  const song = stored.success ? readSong(stored.data.song) : undefined;
+  return stored.success && song?.ok
+    ? { song: song.value, version: stored.data.version }
+    : undefined;
+}
+
+/** @returns the new song's id, or what went wrong, worded for the teacher. */
+export async function createSong(
+  song: Song,
+): Promise<{ readonly id: string } | { readonly problem: string }> {
+  const response = await ask("/api/songs", "POST", { song, baseVersion: 1 });
+  if (isAway(response)) {
+    return {
+      problem:
+        "The server or its database does not answer. Nothing is lost: leave this page open and try again.",
+    };
+  }
+  if (!response.ok) return { problem: await messageOf(response) };
+  const created = createdSchema.safeParse(await response.json().catch(() => undefined));
+  return created.success ? created.data : { problem: "the server's answer cannot be read" };
+}

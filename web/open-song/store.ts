@@ -1,0 +1,113 @@
+import {
+  commit,
+  openHistory,
+  redo,
+  undo,
+  type History,
+  type Song,
+  type Transaction,
+} from "@intonazione/core/score";
+import { createStore, type StoreApi } from "zustand/vanilla";
+import { settle, type Cursor } from "./cursor";
+
+export const STAGES = ["set-up", "write", "place"] as const;
+export type Stage = (typeof STAGES)[number];
+
+export const LANES = ["count", "value", "sounds", "fingered"] as const;
+/** The tablature itself is always there. */
+export type Lane = (typeof LANES)[number];
+
+/** Where the work of this window is kept. */
+export type Saving =
+  | { readonly kind: "saved"; readonly version: number; readonly at: Date }
+  /** In the browser's own store, about to be sent. */
+  | { readonly kind: "in-browser" }
+  | { readonly kind: "sending" }
+  /** In the browser's own store; neither server nor database answers, and we keep trying. */
+  | { readonly kind: "away" }
+  | {
+      readonly kind: "conflict";
+      readonly theirs: { readonly song: Song; readonly version: number };
+    }
+  /** The server does not take it, and would not take it a second time. */
+  | { readonly kind: "refused"; readonly message: string };
+
+/** Call-outs in the making, by what they are for; nothing typed is lost by looking elsewhere. */
+export type Drafts = Readonly<Record<string, string>>;
+
+export interface SongState {
+  readonly history: History;
+  readonly cursor: Cursor;
+  readonly stage: Stage;
+  readonly lanes: ReadonlySet<Lane>;
+  /** All parts of a phrase one above the other, or only the one at the cursor. */
+  readonly showsAllParts: boolean;
+  readonly drafts: Drafts;
+  /** The phrase that the call-out line rewrites; absent while it writes a new one. */
+  readonly rewriting: string | undefined;
+  readonly saving: Saving;
+}
+
+export interface SongStore extends StoreApi<SongState> {
+  readonly songId: string;
+  readonly run: (transaction: Transaction, then?: Partial<Cursor>) => void;
+  readonly undo: () => string | undefined;
+  readonly redo: () => string | undefined;
+  readonly moveCursor: (cursor: Partial<Cursor>) => void;
+  readonly setDraft: (key: string, text: string | undefined) => void;
+  /** Starts anew from another version of the song; the way to it cannot be undone. */
+  readonly reopen: (song: Song) => void;
+}
+
+export interface Opening {
+  readonly songId: string;
+  readonly song: Song;
+  readonly drafts: Drafts;
+  readonly saving: Saving;
+  readonly stage: Stage;
+}
+
+/** The one store of an open song: score, cursor and what the screen shows of them. */
+export function createSongStore({ songId, song, drafts, saving, stage }: Opening): SongStore {
+  const store = createStore<SongState>(() => ({
+    history: openHistory(song),
+    cursor: { partId: song.parts[0]!.id, phraseId: song.phrases[0]?.id },
+    stage,
+    lanes: new Set(["count", "sounds", "fingered"]),
+    showsAllParts: false,
+    drafts,
+    rewriting: undefined,
+    saving,
+  }));
+  const turnTo = (history: History, then: Partial<Cursor> = {}) =>
+    store.setState((state) => {
+      if (history === state.history) return state;
+      const wished = { ...state.cursor, ...then };
+      const rewriting = history.song.phrases.some(({ id }) => id === state.rewriting)
+        ? state.rewriting
+        : undefined;
+      return { history, cursor: settle(state.history.song, history.song, wished), rewriting };
+    });
+  return Object.assign(store, {
+    songId,
+    run: (transaction: Transaction, then?: Partial<Cursor>) =>
+      turnTo(commit(store.getState().history, transaction), then),
+    undo: () => {
+      const { history } = store.getState();
+      turnTo(undo(history));
+      return history.past.at(-1)?.label;
+    },
+    redo: () => {
+      const { history } = store.getState();
+      turnTo(redo(history));
+      return history.future[0]?.label;
+    },
+    moveCursor: (cursor: Partial<Cursor>) =>
+      store.setState((state) => ({ cursor: { ...state.cursor, ...cursor } })),
+    setDraft: (key: string, text: string | undefined) =>
+      store.setState(({ drafts: { [key]: _, ...others } }) => ({
+        drafts: text === undefined ? others : { ...others, [key]: text },
+      })),
+    reopen: (fresh: Song) => turnTo(openHistory(fresh)),
+  });
+}

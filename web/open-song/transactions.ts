@@ -1,0 +1,124 @@
+import type { Instrument } from "@intonazione/core/instrument";
+import type { Place } from "@intonazione/core/neck";
+import { displayPitch } from "@intonazione/core/pitch";
+import type {
+  Bar,
+  Edit,
+  Line,
+  Part,
+  Phrase,
+  PitchedNote,
+  Song,
+  SongDetails,
+  Transaction,
+} from "@intonazione/core/score";
+
+/** What a teacher can do to a song, as transactions with the name that undo shows. */
+
+export function pinNote(
+  at: { readonly phraseId: string; readonly partId: string },
+  note: PitchedNote,
+  place: Place,
+): Transaction {
+  const where = { ...at, noteId: note.id };
+  return {
+    label: `place ${displayPitch(note.pitch)}`,
+    edits: [{ kind: "place-note", at: where, placement: { place, pinned: true } }],
+  };
+}
+
+export function letGo(
+  at: { readonly phraseId: string; readonly partId: string },
+  note: PitchedNote,
+): Transaction {
+  const place = note.place ? { place: note.place } : {};
+  return {
+    label: `unpin ${displayPitch(note.pitch)}`,
+    edits: [
+      {
+        kind: "place-note",
+        at: { ...at, noteId: note.id },
+        placement: { ...place, pinned: false },
+      },
+    ],
+  };
+}
+
+export function writePhrase(
+  song: Song,
+  phrase: Phrase,
+  partId: string,
+  bars: readonly Bar[],
+): Transaction {
+  const setBars: Edit = { kind: "set-bars", phraseId: phrase.id, partId, bars };
+  if (song.phrases.some(({ id }) => id === phrase.id)) {
+    return { label: `write ${phrase.name}`, edits: [setBars] };
+  }
+  const index = song.phrases.length;
+  return {
+    label: `write ${phrase.name}`,
+    edits: [{ kind: "insert-phrase", index, phrase, lines: [] }, setBars],
+  };
+}
+
+export function renamePhrase(phrase: Phrase): Transaction {
+  return { label: "rename the phrase", edits: [{ kind: "replace-phrase", phrase }] };
+}
+
+export function removePhrase({ id, name }: Phrase): Transaction {
+  return { label: `remove ${name}`, edits: [{ kind: "remove-phrase", phraseId: id }] };
+}
+
+export function setDetails(details: SongDetails): Transaction {
+  return { label: "change the song's details", edits: [{ kind: "set-details", details }] };
+}
+
+/** The part with another instrument in hand, and its lines as they are played there. */
+export function reinstrument(
+  part: Part,
+  to: { readonly instrument: Instrument; readonly capo: number },
+  lines: readonly Line[],
+): Transaction {
+  return {
+    label: `set up ${part.name}`,
+    edits: [
+      { kind: "replace-part", part: { ...part, ...to } },
+      ...lines.map(({ phraseId, bars }): Edit => ({
+        kind: "set-bars",
+        phraseId,
+        partId: part.id,
+        bars,
+      })),
+    ],
+  };
+}
+
+export function renamePart(part: Part, name: string): Transaction {
+  return { label: "rename the part", edits: [{ kind: "replace-part", part: { ...part, name } }] };
+}
+
+/** A new part behind the others; lines may come for phrases that it brings along. */
+export function addPart(
+  song: Song,
+  part: Part,
+  lines: readonly Line[],
+  phrases: readonly Phrase[] = [],
+): Transaction {
+  const ours = lines.map((line) => ({ ...line, partId: part.id }));
+  return {
+    label: `add ${part.name}`,
+    edits: [
+      ...phrases.map((phrase, at): Edit => ({
+        kind: "insert-phrase",
+        index: song.phrases.length + at,
+        phrase,
+        lines: [],
+      })),
+      { kind: "insert-part", index: song.parts.length, part, lines: ours },
+    ],
+  };
+}
+
+export function removePart({ id, name }: Part): Transaction {
+  return { label: `remove ${name}`, edits: [{ kind: "remove-part", partId: id }] };
+}
