@@ -1,0 +1,44 @@
+import type { Metadata } from "next";
+import Link from "next/link";
+import { SongFromTab } from "@/features/import-tab/song-from-tab";
+import { NewSongForm } from "@/features/new-song/new-song-form";
+import { PageHead } from "@/ui/page-head";
+import { ThemeSwitch } from "@/ui/theme-switch";
+
+export const metadata: Metadata = { title: "New song" };
+
+const WAYS = [
+  { from: undefined, href: "/songs/new", label: "Call it out" },
+  { from: "tablature", href: "/songs/new?from=tablature", label: "Read a tablature" },
+] as const;
+
+export default async function NewSongPage({
+  searchParams,
+}: {
+  readonly searchParams: Promise<{ readonly from?: string }>;
+}) {
+  const from = (await searchParams).from === "tablature" ? "tablature" : undefined;
+  return (
+    <>
+      <PageHead actions={<ThemeSwitch />}>
+        <p className="text-soft">New song</p>
+      </PageHead>
+      <main className="mx-auto max-w-4xl px-6 py-8">
+        <div className="mb-6 flex items-end gap-6 border-b border-hairline">
+          <h1 className="flex-1 pb-4 font-serif text-4xl">New song</h1>
+          {WAYS.map((way) => (
+            <Link
+              key={way.label}
+              href={way.href}
+              aria-current={way.from === from ? "page" : undefined}
+              className="-mb-px border-b-2 border-transparent pb-3 text-soft hover:text-ink aria-[current]:border-madder aria-[current]:font-semibold aria-[current]:text-ink"
+            >
+              {way.label}
+            </Link>
+          ))}
+        </div>
+        {from === "tablature" ? <SongFromTab /> : <NewSongForm />}
+      </main>
+    </>
+  );
+}

@@ -1,0 +1,28 @@
+"use client";
+
+import { songOfTextTab, type TextTabReading } from "@intonazione/core/formats/text-tab";
+import { nanoid } from "nanoid";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { createSong } from "@/open-song/server";
+import { TabReader } from "./tab-reader";
+
+/** A new song made of a tablature. */
+export function SongFromTab() {
+  const router = useRouter();
+  const [problem, setProblem] = useState<string>();
+  const take = async (reading: TextTabReading) => {
+    const answer = await createSong(songOfTextTab(reading, () => nanoid(10)));
+    if ("problem" in answer) setProblem(answer.problem);
+    else router.push(`/songs/${answer.id}`);
+  };
+  return (
+    <TabReader actionLabel="Make a song of it" onTake={(reading) => void take(reading)}>
+      {problem && (
+        <p role="alert" className="rounded-md border border-madder px-3 py-2 text-madder">
+          {problem}
+        </p>
+      )}
+    </TabReader>
+  );
+}

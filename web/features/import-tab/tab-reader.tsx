@@ -1,0 +1,144 @@
+"use client";
+
+import { eventsOf, type Bar } from "@intonazione/core/score";
+import type { TextTabReading } from "@intonazione/core/formats/text-tab";
+import { FileUp } from "lucide-react";
+import { useRef, useState, type ChangeEvent, type ReactNode } from "react";
+import { Button } from "@/ui/button";
+import { FindingList } from "@/ui/finding-list";
+import {
+  InstrumentPicker,
+  setUpInWords,
+  STANDARD_CHOICE,
+  type InstrumentChoice,
+} from "@/ui/instrument-picker";
+import { useTabReading } from "./use-tab-reading";
+
+/** Larger files are no tablature; a little more than the reader takes, so that it can say so. */
+const MAX_FILE_BYTES = 6_000_000;
+
+const EXAMPLE = `E|-----------------|
+B|-----------------|
+G|-------------0-2-|
+D|-----2h4---4-----|
+A|-2-4-----4-------|
+E|-----------------|`;
+
+/** Paste or open a plain-text tablature; what was understood is said while it is still being typed. */
+export function TabReader({
+  actionLabel,
+  onTake,
+  children,
+}: {
+  readonly actionLabel: string;
+  readonly onTake: (reading: TextTabReading) => void;
+  /** Said below, for instance why taking it failed. */
+  readonly children?: ReactNode;
+}) {
+  const [text, setText] = useState("");
+  const [choice, setChoice] = useState<InstrumentChoice>();
+  const [fileProblem, setFileProblem] = useState<string>();
+  const area = useRef<HTMLTextAreaElement>(null);
+  const file = useRef<HTMLInputElement>(null);
+  const state = useTabReading(text, choice);
+  const reading = state.kind === "read" ? state.reading : undefined;
+  const bars: readonly Bar[] = reading?.phrases.flatMap((phrase) => phrase.bars) ?? [];
+
+  const open = async ({ target }: ChangeEvent<HTMLInputElement>) => {
+    const [chosen] = target.files ?? [];
+    if (!chosen) return;
+    if (chosen.size > MAX_FILE_BYTES) {
+      setFileProblem(
+        `${chosen.name} has ${Math.round(chosen.size / 1e6)} MB: a tablature has at most 1 MB`,
+      );
+      return;
+    }
+    setFileProblem(undefined);
+    setText(await chosen.text());
+    target.value = "";
+  };
+  const go = ({ line = 1, column = 1 }: { line?: number; column?: number }) => {
+    const start =
+      text
+        .split("\n")
+        .slice(0, line - 1)
+        .join("\n").length + (line > 1 ? 1 : 0);
+    area.current?.focus();
+    area.current?.setSelectionRange(start + column - 1, start + column);
+  };
+
+  return (
+    <div className="flex flex-col gap-4">
+      <div className="flex flex-col gap-1">
+        <div className="flex items-end justify-between">
+          <label htmlFor="tablature" className="text-[13px] font-medium">
+            Tablature: a line for each string, below each other
+          </label>
+          <Button onClick={() => file.current?.click()}>
+            <FileUp size={14} aria-hidden /> Open a file
+          </Button>
+          <input
+            ref={file}
+            type="file"
+            accept=".txt,.tab,.text,text/plain"
+            aria-label="Tablature file"
+            onChange={(event) => void open(event)}
+            className="hidden"
+          />
+        </div>
+        <textarea
+          id="tablature"
+          ref={area}
+          value={text}
+          onChange={({ target }) => setText(target.value)}
+          spellCheck={false}
+          wrap="off"
+          placeholder={EXAMPLE}
+          className="h-52 w-full resize-y rounded-md border border-hairline bg-sheet p-3 font-mono text-[13px] leading-[1.35] placeholder:text-soft"
+        />
+        {fileProblem && (
+          <p role="alert" className="text-xs font-medium text-madder">
+            {fileProblem}
+          </p>
+        )}
+      </div>
+      <label className="flex w-fit items-center gap-2">
+        <input
+          type="checkbox"
+          checked={choice !== undefined}
+          onChange={({ target }) => setChoice(target.checked ? STANDARD_CHOICE : undefined)}
+        />
+        I know the tuning and the capo; don’t take them from the text
+      </label>
+      {choice && <InstrumentPicker choice={choice} onChange={setChoice} />}
+      <section aria-label="What was read" aria-live="polite" className="min-h-12">
+        {state.kind === "reading" && <p className="text-soft">Reading …</p>}
+        {state.kind === "failed" && <p className="text-madder">The reader failed on this text.</p>}
+        {reading && (
+          <>
+            <p className="font-medium">
+              {bars.length === 0
+                ? "Nothing could be read as tablature."
+                : `${count(eventsOf(bars).length, "event")} in ${count(bars.length, "bar")}, ${count(reading.phrases.length, "phrase")} · ${setUpInWords({ instrument: { ...reading, name: "", frets: 24, scaleLengthMm: 648 }, capo: reading.capo })}`}
+            </p>
+            <FindingList findings={reading.findings} onGo={go} />
+          </>
+        )}
+      </section>
+      {children}
+      <div className="flex justify-end">
+        <Button
+          look="main"
+          disabled={bars.length === 0}
+          onClick={() => reading && bars.length > 0 && onTake(reading)}
+        >
+          {actionLabel}
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+function count(number: number, what: string): string {
+  return `${number} ${what}${number === 1 ? "" : "s"}`;
+}

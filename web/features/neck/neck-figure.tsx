@@ -1,0 +1,116 @@
+"use client";
+
+import { midiAt, placesOf, type Neck, type Place } from "@intonazione/core/neck";
+import { displayPitch, midiOf, spellMidi, type Key } from "@intonazione/core/pitch";
+import { notesOf, type LineEvent, type Note, type PitchedNote } from "@intonazione/core/score";
+import { memo, useMemo, useRef, useState, type MouseEvent } from "react";
+import { useWidth } from "@/ui/use-width";
+import { placeInWords } from "@/ui/words";
+import { Held, Ring } from "./marks";
+import { layNeck, placeAt, spotOf, stringYAt, type NeckLayout } from "./layout";
+import { Wood } from "./wood";
+
+interface NeckProps {
+  readonly neck: Neck;
+  readonly names: readonly string[];
+  readonly songKey: Key;
+  readonly label: string;
+  readonly event: LineEvent | undefined;
+  readonly note: Note | undefined;
+  /** A ring was chosen: the note moves there. */
+  readonly onMove: (note: PitchedNote, place: Place) => void;
+  /** Any other place: it is said in the call-out line. */
+  readonly onSay: (place: Place) => void;
+}
+
+/** The other places of a note's pitch, in the order of the keys 1 to 9. */
+export function otherPlaces(note: Note | undefined, neck: Neck): readonly Place[] {
+  if (note?.kind !== "pitched") return [];
+  return placesOf(midiOf(note.pitch), neck).filter(
+    ({ string, fret }) => string !== note.place?.string || fret !== note.place.fret,
+  );
+}
+
+/** The neck of the current part: what is held, where else it could lie, and an input of its own. */
+export const NeckFigure = memo(function NeckFigure(props: NeckProps) {
+  const { neck, names, songKey, label, event, note, onMove, onSay } = props;
+  const frame = useRef<HTMLDivElement>(null);
+  const width = useWidth(frame);
+  const layout = useMemo(() => layNeck(neck, Math.max(width, 640)), [neck, width]);
+  const [hovered, setHovered] = useState<Place>();
+  const rings = otherPlaces(note, neck);
+  const under = (mouse: MouseEvent<SVGSVGElement>) => {
+    const box = mouse.currentTarget.getBoundingClientRect();
+    return placeAt(layout, { x: mouse.clientX - box.left, y: mouse.clientY - box.top });
+  };
+  const choose = (place: Place | undefined) => {
+    if (!place) return;
+    const isRing = rings.some((ring) => ring.string === place.string && ring.fret === place.fret);
+    if (isRing && note?.kind === "pitched") onMove(note, place);
+    else onSay(place);
+  };
+  const others = event ? notesOf(event).filter((other) => other.id !== note?.id) : [];
+  return (
+    <div ref={frame} className="min-w-0 overflow-hidden">
+      {width > 0 && (
+        <svg
+          width={layout.width}
+          height={layout.height}
+          role="group"
+          aria-label={label}
+          className="block cursor-crosshair select-none"
+          onMouseMove={(mouse) => setHovered(under(mouse))}
+          onMouseLeave={() => setHovered(undefined)}
+          onClick={(mouse) => choose(under(mouse))}
+        >
+          <Wood layout={layout} names={names} songKey={songKey} />
+          {hovered && <Hover layout={layout} place={hovered} neck={neck} songKey={songKey} />}
+          {others.map((other) => (
+            <Held key={other.id} layout={layout} note={other} isSelected={false} />
+          ))}
+          {rings.map((place, index) => (
+            <Ring
+              key={`${place.string}:${place.fret}`}
+              layout={layout}
+              place={place}
+              number={index + 1}
+              label={`Move to ${placeInWords(place, names)}`}
+              onChoose={() => note?.kind === "pitched" && onMove(note, place)}
+            />
+          ))}
+          {note && <Held layout={layout} note={note} isSelected />}
+        </svg>
+      )}
+    </div>
+  );
+});
+
+function Hover({
+  layout,
+  place,
+  neck,
+  songKey,
+}: {
+  readonly layout: NeckLayout;
+  readonly place: Place;
+  readonly neck: Neck;
+  readonly songKey: Key;
+}) {
+  const { x, y } = spotOf(layout, place);
+  const sounding = displayPitch(spellMidi(midiAt(place, neck), songKey));
+  return (
+    <g aria-hidden pointerEvents="none">
+      <circle cx={x} cy={y} r={7} fill="var(--ink)" fillOpacity={0.18} />
+      <text
+        x={x}
+        y={stringYAt(layout, 0, x) - 1}
+        textAnchor="middle"
+        fontSize={11}
+        fontWeight={600}
+        fill="var(--ink)"
+      >
+        sounds {sounding}
+      </text>
+    </g>
+  );
+}

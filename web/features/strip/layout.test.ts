@@ -1,0 +1,59 @@
+import { demoSongs } from "@intonazione/demo";
+import { fraction, type Metre } from "@intonazione/core/rhythm";
+import { barsOfPart, type Bar, type LineEvent } from "@intonazione/core/score";
+import { describe, expect, it } from "vitest";
+import { layBar, layRows } from "./layout";
+
+const FOUR: Metre = { beats: 4, unit: 4 };
+const rest = (num: number, den: number): LineEvent => ({
+  kind: "rest",
+  id: `${num}/${den}`,
+  duration: fraction(num, den),
+});
+const bar = (...events: LineEvent[]): Bar => ({ events });
+const counts = (one: Bar, metre = FOUR) =>
+  layBar(one, 400, metre).counts.map(({ text, isHeld }) => (isHeld ? `(${text})` : text));
+
+describe("the layout of a strip", () => {
+  it("keeps every bar and every event, in order, inside its row", () => {
+    for (const song of demoSongs()) {
+      for (const part of song.parts) {
+        const bars = barsOfPart(song, part.id);
+        for (const width of [320, 760, 1900]) {
+          const rows = layRows(bars, width, song.metre);
+          const boxes = rows.flatMap((row) => row.bars);
+          expect(boxes.map(({ box }) => box.bar)).toEqual(bars);
+          for (const row of rows) {
+            const end = row.bars.at(-1)!;
+            if (row.bars.length > 1) expect(end.x + end.box.width).toBeLessThanOrEqual(width + 0.1);
+            for (const { box } of row.bars) {
+              const xs = [0, ...box.events.map(({ x }) => x), box.width];
+              expect(xs).toEqual([...xs].sort((a, b) => a - b));
+            }
+          }
+        }
+      }
+    }
+  });
+
+  it("counts what begins, and softly the beats that are held", () => {
+    expect(counts(bar(rest(1, 8), rest(1, 8), rest(3, 4)))).toEqual(["1", "&", "2", "(3)", "(4)"]);
+    expect(counts(bar(rest(3, 8), rest(3, 8)), { beats: 6, unit: 8 })).toEqual([
+      "1",
+      "4",
+      "(2)",
+      "(3)",
+      "(5)",
+      "(6)",
+    ]);
+  });
+
+  it.each([
+    [bar(rest(1, 2), rest(1, 2)), undefined],
+    [bar(rest(1, 2), rest(3, 8)), "eighth too short"],
+    [bar(rest(1, 1), rest(1, 16)), "sixteenth too long"],
+    [bar(rest(1, 1), rest(5, 16)), "5/16 too long"],
+  ])("says at the bar what does not add up", (one, text) => {
+    expect(layBar(one, 300, FOUR).balance?.text).toBe(text);
+  });
+});

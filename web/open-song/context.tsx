@@ -1,0 +1,33 @@
+"use client";
+
+import type { Part, Song } from "@intonazione/core/score";
+import { createContext, useContext } from "react";
+import { useStore } from "zustand";
+import { partAt } from "./derived";
+import type { Saver } from "./saver";
+import type { SongState, SongStore } from "./store";
+
+export interface OpenSong {
+  readonly store: SongStore;
+  readonly saver: Saver;
+}
+
+const Context = createContext<OpenSong | undefined>(undefined);
+
+export const OpenSongProvider = Context.Provider;
+
+/** @throws Error outside the song's page. */
+export function useOpenSong(): OpenSong {
+  const opened = useContext(Context);
+  if (!opened) throw new Error("useOpenSong needs an open song around it");
+  return opened;
+}
+
+/** What a component needs of the state; it is drawn again only when that changes. */
+export function useSong<Selected>(selector: (state: SongState) => Selected): Selected {
+  return useStore(useOpenSong().store, selector);
+}
+
+export const selectSong = (state: SongState): Song => state.history.song;
+export const selectPart = (state: SongState): Part =>
+  partAt(state.history.song, state.cursor.partId);

@@ -1,0 +1,65 @@
+import type { Place } from "@intonazione/core/neck";
+import { displayPitch } from "@intonazione/core/pitch";
+import { durationInWords } from "@intonazione/core/rhythm";
+import { notesOf, type LineEvent, type Note, type Technique } from "@intonazione/core/score";
+
+/** Music in words, for panels and for those who hear the page instead of seeing it. */
+
+export function stringInWords(string: number, names: readonly string[]): string {
+  const name = names[string - 1] ?? String(string);
+  return /^\d/u.test(name) ? `string ${name}` : `${name} string`;
+}
+
+/** @example placeInWords({ string: 4, fret: 5 }, names) // "D string, fret 5" */
+export function placeInWords({ string, fret }: Place, names: readonly string[]): string {
+  return `${stringInWords(string, names)}, ${fret === 0 ? "open" : `fret ${fret}`}`;
+}
+
+const BEND_IN_WORDS: Readonly<Record<number, string>> = {
+  50: "¼",
+  100: "½",
+  150: "¾",
+  200: "full",
+  250: "1¼",
+  300: "1½",
+  350: "1¾",
+  400: "2",
+};
+
+/** How far a bend goes, as written over its arrow. */
+export function bendInWords(cents: number): string {
+  return BEND_IN_WORDS[cents] ?? `${cents / 200}`;
+}
+
+export function techniqueInWords(technique: Technique): string {
+  switch (technique.kind) {
+    case "hammer-on":
+      return "hammered on";
+    case "pull-off":
+      return "pulled off";
+    case "slide":
+      return "slid into";
+    case "bend":
+      return `bent ${bendInWords(technique.cents)}`;
+    case "vibrato":
+      return "with vibrato";
+  }
+}
+
+export function noteInWords(note: Note, names: readonly string[]): string {
+  if (note.kind === "dead") return `dead stroke on the ${stringInWords(note.string, names)}`;
+  const where = note.place ? placeInWords(note.place, names) : "no place yet";
+  const how = note.techniques.map((technique) => `, ${techniqueInWords(technique)}`).join("");
+  return `${displayPitch(note.pitch)}, ${where}${how}${note.pinned ? ", pinned" : ""}`;
+}
+
+export function eventInWords(event: LineEvent, names: readonly string[]): string {
+  const what =
+    event.kind === "rest"
+      ? "rest"
+      : notesOf(event)
+          .map((note) => noteInWords(note, names))
+          .join(" and ");
+  const muted = event.kind === "notes" && event.palmMuted ? ", palm muted" : "";
+  return `${what}${muted}, ${durationInWords(event.duration)}`;
+}

@@ -1,0 +1,14 @@
+import { readTextTab } from "@intonazione/core/formats/text-tab";
+import { remapPart } from "@intonazione/core/remap";
+import { expose } from "comlink";
+import { nanoid } from "nanoid";
+import type { Desk } from "./protocol";
+
+const newId = () => nanoid(10);
+
+const desk: Desk = {
+  remapPart: (song, part, to) => remapPart(song, part, to, newId),
+  readTextTab: (text, options) => readTextTab(text, { ...options, newId }),
+};
+
+expose(desk);
