@@ -4,6 +4,7 @@ const config: NextConfig = {
   // Tests build beside a running application, not over it.
   distDir: process.env["NEXT_DIST_DIR"] ?? ".next",
   poweredByHeader: false,
+  devIndicators: false,
   serverExternalPackages: ["pg"],
   headers: async () => [
     {

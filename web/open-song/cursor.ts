@@ -1,3 +1,4 @@
+import { add, ZERO, type Fraction } from "@intonazione/core/rhythm";
 import { lineOf, notesOf, type LineEvent, type Note, type Song } from "@intonazione/core/score";
 
 /** What the teacher looks at: the same in every stage. */
@@ -14,16 +15,22 @@ export interface Stop {
   readonly phraseId: string;
   /** Counted from 1 within the phrase. */
   readonly bar: number;
-  readonly index: number;
+  /** From the start of the bar. */
+  readonly onset: Fraction;
   readonly event: LineEvent;
 }
 
 /** Every event of a part, phrase after phrase. */
 export function stopsOf(song: Song, partId: string): readonly Stop[] {
   return song.phrases.flatMap(({ id: phraseId }) =>
-    (lineOf(song, phraseId, partId)?.bars ?? []).flatMap((bar, at) =>
-      bar.events.map((event, index) => ({ phraseId, bar: at + 1, index, event })),
-    ),
+    (lineOf(song, phraseId, partId)?.bars ?? []).flatMap((bar, index) => {
+      let end = ZERO;
+      return bar.events.map((event): Stop => {
+        const onset = end;
+        end = add(end, event.duration);
+        return { phraseId, bar: index + 1, onset, event };
+      });
+    }),
   );
 }
 

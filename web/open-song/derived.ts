@@ -24,7 +24,7 @@ export function contextOf(part: Part, song: Song): CalloutContext {
   return calloutContext(part, song);
 }
 
-export function stringNamesOf(part: Part, song: Song): readonly string[] {
+export function stringNamesOf(part: Part, song: Pick<Song, "stringSchool">): readonly string[] {
   return stringNames(part.instrument.tuning, part.instrument.kind, song.stringSchool);
 }
 

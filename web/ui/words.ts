@@ -1,6 +1,6 @@
 import type { Place } from "@intonazione/core/neck";
 import { displayPitch } from "@intonazione/core/pitch";
-import { durationInWords } from "@intonazione/core/rhythm";
+import { countAt, durationInWords, type Fraction, type Metre } from "@intonazione/core/rhythm";
 import { notesOf, type LineEvent, type Note, type Technique } from "@intonazione/core/score";
 
 /** Music in words, for panels and for those who hear the page instead of seeing it. */
@@ -62,4 +62,26 @@ export function eventInWords(event: LineEvent, names: readonly string[]): string
           .join(" and ");
   const muted = event.kind === "notes" && event.palmMuted ? ", palm muted" : "";
   return `${what}${muted}, ${durationInWords(event.duration)}`;
+}
+
+const COUNT_IN_WORDS: Readonly<Record<string, string>> = {
+  "&": "and",
+  e: "e",
+  a: "a",
+  trip: "second of three",
+  let: "third of three",
+};
+
+/** @example countInWords(fraction(3, 8), COMMON_TIME) // "and of 2" */
+export function countInWords(onset: Fraction, metre: Metre): string {
+  const count = countAt(onset, metre);
+  if (/^\d/u.test(count)) return `on ${count}`;
+  const beat = Math.floor((onset.num * metre.unit) / onset.den) + 1;
+  return `${COUNT_IN_WORDS[count] ?? "within"} of ${beat}`;
+}
+
+/** A, B … Z, then AA, AB …: phrases by their order. */
+export function phraseLetter(index: number): string {
+  const rest = Math.floor(index / 26);
+  return (rest > 0 ? phraseLetter(rest - 1) : "") + String.fromCharCode(65 + (index % 26));
 }

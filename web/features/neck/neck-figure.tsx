@@ -1,9 +1,10 @@
 "use client";
 
-import { midiAt, placesOf, type Neck, type Place } from "@intonazione/core/neck";
-import { displayPitch, midiOf, spellMidi, type Key } from "@intonazione/core/pitch";
+import { midiAt, type Neck, type Place } from "@intonazione/core/neck";
+import { displayPitch, spellMidi, type Key } from "@intonazione/core/pitch";
 import { notesOf, type LineEvent, type Note, type PitchedNote } from "@intonazione/core/score";
 import { memo, useMemo, useRef, useState, type MouseEvent } from "react";
+import { otherPlaces } from "@/ui/other-places";
 import { useWidth } from "@/ui/use-width";
 import { placeInWords } from "@/ui/words";
 import { Held, Ring } from "./marks";
@@ -21,14 +22,6 @@ interface NeckProps {
   readonly onMove: (note: PitchedNote, place: Place) => void;
   /** Any other place: it is said in the call-out line. */
   readonly onSay: (place: Place) => void;
-}
-
-/** The other places of a note's pitch, in the order of the keys 1 to 9. */
-export function otherPlaces(note: Note | undefined, neck: Neck): readonly Place[] {
-  if (note?.kind !== "pitched") return [];
-  return placesOf(midiOf(note.pitch), neck).filter(
-    ({ string, fret }) => string !== note.place?.string || fret !== note.place.fret,
-  );
 }
 
 /** The neck of the current part: what is held, where else it could lie, and an input of its own. */

@@ -118,7 +118,16 @@ export function Link({
         stroke="var(--ink)"
         strokeWidth={1.1}
       />
-      <text x={middle} y={y - 15} textAnchor="middle" fontSize={9.5} fill="var(--soft)">
+      <text
+        x={middle}
+        y={y - 14}
+        textAnchor="middle"
+        fontSize={9.5}
+        fill="var(--ink)"
+        stroke="var(--sheet)"
+        strokeWidth={3}
+        paintOrder="stroke"
+      >
         {LETTER[link]}
       </text>
     </>

@@ -159,7 +159,9 @@ function signsOf(cell: Cell, row: number, line: number, report: Report): NoteSig
       // The note it comes from may stand in the bar before.
       link = LINK_OF_SIGN[lower];
     } else if (sign === "~" || lower === "v") addTechnique({ kind: "vibrato" });
-    else if (!/[-\s=.]/u.test(sign)) remark(at, "sign-unread", wordUnread(sign), "info");
+    else if (!/[-\s=.]/u.test(sign)) {
+      remark(at, "sign-unread", wordUnread(sign), /[<>[\]()]/u.test(sign) ? "info" : "warning");
+    }
     at++;
   }
   if (link) {

@@ -18,8 +18,11 @@ export interface StaffLine {
 const DASHES = /[‐‑‒–—―−﹣－─━]/gu;
 const BAR_SIGNS = /[│┃¦∣｜║]/gu;
 const LABEL = /^(\s*)(?:([A-Ga-g][#♯b♭]?\d?|[1-9](?=\s*[|:)]))\s*)?([:)\]]?\|{0,2})/u;
-/** What may stand on a string: dashes, frets, bar lines, the usual signs. */
-const BODY = /^[-0-9|hpbrstxvHPXfulRST/\\~^=.*:()<>[\]¼½¾ ]+$/u;
+/** What does not usually stand on a string: no dash, fret, bar line or known sign. */
+const STRANGE = /[^-0-9|hpbrstxvHPXfulRST/\\~^=.*:()<>[\]¼½¾ ]/gu;
+
+/** A row of palm mutes below or above the strings: mostly dashes, yet no string. */
+const MUTES = /^\s*P\.?M\.?/u;
 
 /** One character stays one column (tabs excepted), so that findings point into the pasted text. */
 export function splitLines(text: string): readonly TextLine[] {
@@ -37,6 +40,7 @@ export function splitLines(text: string): readonly TextLine[] {
 
 function staffOf(text: string): StaffLine | undefined {
   const match = LABEL.exec(text)!;
+  if (MUTES.test(text)) return undefined;
   const bodyStart = match[0].length;
   const body = text.slice(bodyStart);
   // A name glued to a word ("Bass", "Em") is no label: a string starts with a dash, digit or bar line.
@@ -44,7 +48,9 @@ function staffOf(text: string): StaffLine | undefined {
   const music = body.replace(/\s+\(?[x×]?\s*\d+\s*[x×]?\)?\s*$/u, "");
   const dashes = (music.match(/-/gu) ?? []).length;
   const isMarked = match[2] !== undefined && match[3] !== "";
-  if (dashes < (isMarked ? 1 : 3) || !BODY.test(music)) return undefined;
+  // A few strange signs on a string are reported where they stand; many mean that it is prose.
+  const strange = (music.match(STRANGE) ?? []).length * (isMarked ? 1 : 8);
+  if (dashes < (isMarked ? 1 : 3) || strange > dashes) return undefined;
   const signs = music.replace(/[\s|]/gu, "").length;
   return isMarked || dashes * 3 >= signs ? { label: match[2], body, bodyStart } : undefined;
 }

@@ -162,6 +162,7 @@ describe("what cannot be read", () => {
       1,
       7,
     ],
+    ["a strange sign", "G|-0-Q-|\nD|-----|\nA|-----|\nE|-----|", "sign-unread", 1, 6],
     ["a label without its line", `${four}\nB`, "label-without-line", 5, 1],
     [
       "a tuning of six for four lines",

@@ -164,8 +164,10 @@ export function timeBySpacing(
   const gaps = sounding.flatMap((bar) =>
     bar.moments.slice(1).map((moment, index) => moment.column - bar.moments[index]!.column),
   );
-  const step = gaps.reduce(gcd, 0);
-  const isUneven = gaps.some((gap) => gap !== gaps[0]);
+  const offsets = sounding.flatMap((bar) => bar.moments.map((moment) => moment.column - lead));
+  const step = offsets.reduce(gcd, 0);
+  const isUneven =
+    gaps.some((gap) => gap !== gaps[0]) || sounding.some((bar) => bar.moments[0]!.column !== lead);
   if (isUneven) {
     const timed = bars.map((bar) => timeByGrid(bar, lead, step, metre));
     if (timed.every((bar) => bar !== undefined))

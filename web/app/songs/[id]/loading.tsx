@@ -1,0 +1,5 @@
+import { Opening } from "@/features/song/song-page";
+
+export default function Loading() {
+  return <Opening />;
+}

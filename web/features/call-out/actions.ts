@@ -1,0 +1,48 @@
+import type { Place } from "@intonazione/core/neck";
+import { phraseLetter } from "@/ui/words";
+import { stringNamesOf, partAt } from "@/open-song/derived";
+import { calloutOf, draftOf, newId } from "@/open-song/draft";
+import type { SongStore } from "@/open-song/store";
+import { writePhrase } from "@/open-song/transactions";
+
+/** What can be done with the call-out line. */
+
+/** Lets the line write another phrase; what was typed for the one before stays with it. */
+export function turnTo(store: SongStore, phraseId: string | undefined): void {
+  store.setState({ rewriting: phraseId });
+}
+
+export function dropDraft(store: SongStore): void {
+  store.setDraft(draftOf(store.getState()).key, undefined);
+}
+
+/** Writes what was said. Refused while there are slips, since half a phrase helps nobody. */
+export function commitDraft(store: SongStore): "written" | "rewritten" | "slip" | "nothing" {
+  const state = store.getState();
+  const draft = draftOf(state);
+  if (draft.hasErrors) return "slip";
+  if (!draft.isChanged) return "nothing";
+  const { song } = state.history;
+  const known = song.phrases.find(({ id }) => id === draft.phraseId);
+  const phrase = known ?? { id: newId(), name: `Phrase ${phraseLetter(song.phrases.length)}` };
+  const { partId } = state.cursor;
+  // A place in the phrase that was already written stays selected; a new phrase starts at its first event.
+  const first = draft.bars[0]?.events[0]?.id;
+  const then = known ? { phraseId: known.id } : { phraseId: phrase.id, eventId: first };
+  store.run(writePhrase(song, phrase, partId, draft.bars), then);
+  store.setDraft(draft.key, undefined);
+  turnTo(store, undefined);
+  return known ? "rewritten" : "written";
+}
+
+/** Says a place at the end of the line, as if it had been typed. */
+export function sayPlace(store: SongStore, place: Place): void {
+  const state = store.getState();
+  const { song } = state.history;
+  const part = partAt(song, state.cursor.partId);
+  const name = stringNamesOf(part, song)[place.string - 1]!;
+  const word = `${name}${/^\d/u.test(name) ? ":" : ""}${place.fret}`;
+  const { key, text, phraseId } = draftOf(state);
+  const before = (text || calloutOf(song, part, phraseId)).trimEnd();
+  store.setDraft(key, before === "" ? word : `${before} ${word}`);
+}

@@ -1,0 +1,150 @@
+"use client";
+
+import { eventsOf } from "@intonazione/core/score";
+import { useEffect, useRef, type KeyboardEvent } from "react";
+import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
+import { draftOf } from "@/open-song/draft";
+import { phraseLetter } from "@/ui/words";
+import { commitDraft, dropDraft, turnTo } from "./actions";
+import { SlipMarks } from "./slip-marks";
+
+export const CALL_OUT_ID = "call-out";
+
+/** The line in which a teacher says a phrase; it is read at every key and written by Enter. */
+export function CallOutLine() {
+  const { store } = useOpenSong();
+  const song = useSong(selectSong);
+  const part = useSong(selectPart);
+  const draft = useSong(draftOf);
+  const area = useRef<HTMLTextAreaElement>(null);
+
+  // The field grows with what is said, up to a few lines.
+  useEffect(() => {
+    const field = area.current;
+    if (!field) return;
+    field.style.height = "auto";
+    field.style.height = `${Math.min(field.scrollHeight, 96)}px`;
+  }, [draft.text]);
+
+  const onKeyDown = (press: KeyboardEvent<HTMLTextAreaElement>) => {
+    if (press.nativeEvent.isComposing) return;
+    if (press.key === "Escape") {
+      press.preventDefault();
+      if (!draft.isChanged) turnTo(store, undefined);
+      focusStrips();
+    } else if (press.key === "Enter" && !press.shiftKey) {
+      press.preventDefault();
+      const outcome = commitDraft(store);
+      if (outcome === "slip") goToSlip();
+      if (outcome === "rewritten") focusStrips();
+    }
+  };
+  const goToSlip = () => {
+    const slip = draft.findings.find(({ severity }) => severity === "error");
+    const start = (slip?.where.column ?? 1) - 1;
+    area.current?.setSelectionRange(start, start + (slip?.where.length ?? 1));
+  };
+
+  return (
+    <section
+      aria-label="Call-out line"
+      className="flex shrink-0 items-start gap-3 rounded-md border border-ink bg-sheet px-4 py-2"
+    >
+      <label
+        htmlFor={CALL_OUT_ID}
+        className="pt-2 font-serif text-lg leading-none text-madder italic"
+      >
+        say it
+      </label>
+      <select
+        aria-label="What the call-out line writes"
+        value={draft.phraseId ?? ""}
+        onChange={({ target }) => turnTo(store, target.value === "" ? undefined : target.value)}
+        className="mt-1 max-w-36 rounded-sm border border-hairline bg-paper px-1 py-0.5 text-xs"
+      >
+        <option value="">new phrase {phraseLetter(song.phrases.length)}</option>
+        {song.phrases.map(({ id, name }, index) => (
+          <option key={id} value={id}>
+            {phraseLetter(index)} · {name}
+          </option>
+        ))}
+      </select>
+      <div className="min-w-0 flex-1">
+        <div className="relative font-mono text-[15px] leading-7">
+          <SlipMarks text={draft.text} findings={draft.findings} />
+          <textarea
+            id={CALL_OUT_ID}
+            ref={area}
+            rows={1}
+            value={draft.text}
+            onChange={({ target }) => store.setDraft(draft.key, target.value)}
+            onKeyDown={onKeyDown}
+            spellCheck={false}
+            autoComplete="off"
+            autoCapitalize="off"
+            aria-describedby="call-out-note"
+            aria-invalid={draft.hasErrors || undefined}
+            placeholder={`'8 ${exampleOf(part.instrument.kind)}`}
+            className="relative block w-full resize-none bg-transparent caret-madder outline-none placeholder:text-soft"
+          />
+        </div>
+        <CallOutNote />
+      </div>
+      {draft.isChanged && (
+        <button
+          type="button"
+          onClick={() => dropDraft(store)}
+          title="Drop what was typed since; undo brings nothing of it back but your own keys"
+          className="mt-1 shrink-0 text-xs text-soft underline underline-offset-2 hover:text-ink"
+        >
+          drop
+        </button>
+      )}
+    </section>
+  );
+}
+
+/** Under the line: the slip and its column, or what Enter would write. */
+function CallOutNote() {
+  const song = useSong(selectSong);
+  const draft = useSong(draftOf);
+  const slips = draft.findings.filter(({ severity }) => severity === "error");
+  const doubts = draft.findings.filter(({ severity }) => severity === "warning");
+  const [slip] = slips;
+  const text = (() => {
+    if (slip) {
+      const more = slips.length > 1 ? ` (and ${slips.length - 1} more)` : "";
+      return `column ${slip.where.column}: ${slip.message}${more}`;
+    }
+    if (!draft.isChanged) {
+      return draft.phraseId === undefined
+        ? "string and fret, one after the other: E0 A7 · '16 for sixteenths · | bar line · - rest · x dead"
+        : "as written; change it and press Enter";
+    }
+    const bars = draft.bars.length;
+    const events = eventsOf(draft.bars).length;
+    const doubt = doubts[0] ? ` · ${doubts[0].message}` : "";
+    const index = song.phrases.findIndex(({ id }) => id === draft.phraseId);
+    const letter = phraseLetter(index < 0 ? song.phrases.length : index);
+    return `${events} ${events === 1 ? "event" : "events"} in ${bars} ${bars === 1 ? "bar" : "bars"}${doubt} · Enter writes phrase ${letter}`;
+  })();
+  return (
+    <p
+      id="call-out-note"
+      role="status"
+      className={`truncate text-xs ${slip ? "font-medium text-madder" : doubts[0] && draft.isChanged ? "text-ochre-ink" : "text-soft"}`}
+      title={text}
+    >
+      {text}
+    </p>
+  );
+}
+
+function exampleOf(kind: string): string {
+  return kind === "bass" ? "E0 E0 A2 A0 | D: 2 0 A3 A2" : "E0 E0 A2h3 | pm[E0 E0] D: 2 0 B1v";
+}
+
+/** Back to the strips, where arrows walk and letters are commands. */
+function focusStrips(): void {
+  document.getElementById("strips")?.focus();
+}

@@ -1,0 +1,147 @@
+"use client";
+
+import { explain, type RemappedPart } from "@intonazione/core/remap";
+import { lineOf, type Part } from "@intonazione/core/score";
+import { useState } from "react";
+import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
+import { newId } from "@/open-song/draft";
+import { addPart } from "@/open-song/transactions";
+import { Button } from "@/ui/button";
+import { FindingList } from "@/ui/finding-list";
+import {
+  choiceOf,
+  InstrumentPicker,
+  readChoice,
+  setUpInWords,
+  type ChosenInstrument,
+} from "@/ui/instrument-picker";
+import { Pair } from "@/ui/pair";
+import { phraseLetter } from "@/ui/words";
+import { useRemap } from "./use-remap";
+
+/** How a line of one part is drawn; the strips come from outside. */
+export type DrawLine = (
+  part: Part,
+  phraseId: string,
+  lines: RemappedPart["lines"],
+) => React.ReactNode;
+
+/**
+ * The current part on another instrument, tuning or capo: what sounds stays. Both versions stand
+ * one above the other, and nothing is changed until the new one is kept as a part of its own.
+ */
+export function MoveTo({
+  drawLine,
+  onClose,
+}: {
+  readonly drawLine: DrawLine;
+  readonly onClose: () => void;
+}) {
+  const { store } = useOpenSong();
+  const song = useSong(selectSong);
+  const part = useSong(selectPart);
+  const [choice, setChoice] = useState(() => choiceOf(part));
+  const reading = readChoice(choice, part.instrument);
+  const { state, cancel } = useRemap(song, part, reading.ok ? reading.value : undefined);
+
+  const isClean = state.kind === "done" && state.moved.unreachable.length === 0;
+
+  const keep = (moved: RemappedPart, to: ChosenInstrument) => {
+    const name = `${part.name}, ${setUpInWords(to)}`.slice(0, 200);
+    const fresh: Part = { id: newId(), name, ...to };
+    store.run(addPart(song, fresh, moved.lines), {
+      partId: fresh.id,
+      eventId: undefined,
+      noteId: undefined,
+    });
+    store.setState({ showsAllParts: true });
+    onClose();
+  };
+
+  return (
+    <section aria-label="Move to…" className="flex flex-col gap-3">
+      <div className="rounded-md border border-ink bg-sheet px-4 pt-3 pb-2">
+        <div className="flex items-baseline gap-3 pb-2">
+          <h2 className="font-serif text-xl">Move {part.name} to…</h2>
+          <p role="status" className="flex-1 text-[13px] text-soft">
+            {isClean ? (
+              <span className="font-medium text-verdigris-ink">✓ every note has a place there</span>
+            ) : (
+              "what sounds stays; every place is found anew"
+            )}
+          </p>
+          <Button look="quiet" onClick={onClose}>
+            Leave it
+          </Button>
+          <Button
+            look="main"
+            disabled={state.kind !== "done" || !reading.ok}
+            onClick={() => state.kind === "done" && keep(state.moved, state.to)}
+          >
+            Keep as a new part
+          </Button>
+        </div>
+        <InstrumentPicker choice={choice} onChange={setChoice} />
+      </div>
+      <div aria-live="polite">
+        {state.kind === "working" && reading.ok && (
+          <p className="flex items-center gap-3 text-soft">
+            Finding places for every note … <Button onClick={cancel}>Cancel</Button>
+          </p>
+        )}
+        {state.kind === "cancelled" && (
+          <p className="text-soft">Cancelled: change the target to try again.</p>
+        )}
+        {state.kind === "failed" && (
+          <p className="text-madder">
+            This could not be worked out. The part is as it was; try another target.
+          </p>
+        )}
+        {state.kind === "done" && <Outcome moved={state.moved} />}
+      </div>
+      {state.kind === "done" &&
+        song.phrases
+          .filter((phrase) => lineOf(song, phrase.id, part.id))
+          .map((phrase, index) => (
+            <Pair
+              key={phrase.id}
+              letter={phraseLetter(index)}
+              name={phrase.name}
+              before={{ label: setUpInWords(part), strip: drawLine(part, phrase.id, song.lines) }}
+              after={{
+                label: setUpInWords(state.to),
+                strip: drawLine({ ...part, ...state.to }, phrase.id, state.moved.lines),
+              }}
+            />
+          ))}
+    </section>
+  );
+}
+
+/** What cannot be played there, note by note; and what reads differently. */
+function Outcome({ moved: { unreachable, findings } }: { readonly moved: RemappedPart }) {
+  return (
+    <div className="flex flex-col gap-2">
+      {unreachable.length > 0 && (
+        <div className="rounded-md border border-ochre bg-ochre-wash px-4 py-2">
+          <h3 className="font-semibold">
+            {unreachable.length === 1
+              ? "One note has no place there"
+              : `${unreachable.length} notes have no place there`}
+            : kept, and marked above the strings
+          </h3>
+          <ul
+            tabIndex={0}
+            aria-label="Notes without a place"
+            className="mt-1 max-h-24 columns-2 list-inside list-disc gap-6 overflow-y-auto text-[13px]"
+          >
+            {unreachable.map((one) => (
+              <li key={one.noteId}>{explain(one)}</li>
+            ))}
+          </ul>
+        </div>
+      )}
+      {findings.length > 0 && <FindingList findings={findings} />}
+    </div>
+  );
+}

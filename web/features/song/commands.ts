@@ -1,0 +1,186 @@
+import { letGo, pinNote } from "@/open-song/transactions";
+import { neckOfPart, partAt } from "@/open-song/derived";
+import { nextNote, noteAt, stopAt, walk, type Step } from "@/open-song/cursor";
+import { LANES, type Lane, type SongStore } from "@/open-song/store";
+import { CALL_OUT_ID } from "@/features/call-out/call-out-line";
+import { turnTo } from "@/features/call-out/actions";
+import { downloadJson, downloadTextTab } from "@/features/hand-out/download";
+import { otherPlaces } from "@/ui/other-places";
+import { switchTheme } from "@/ui/theme";
+import { goToStage } from "./stage-line";
+
+/** Something a teacher can do: listed in the palette, and under a key of its own. */
+export interface Command {
+  readonly id: string;
+  readonly label: string;
+  /** As `KeyboardEvent.key`, with `mod+` for Ctrl or ⌘; absent where a key would only be in the way. */
+  readonly keys?: readonly string[];
+  readonly run: () => void;
+}
+
+/** What only the screen itself can do. */
+export interface ScreenActions {
+  readonly openPalette: () => void;
+  readonly openMoveTo: () => void;
+  readonly openReadTab: () => void;
+}
+
+/** Every command of an open song. */
+export function commandsOf(store: SongStore, screen: ScreenActions): readonly Command[] {
+  return [
+    { id: "palette", label: "All commands", keys: ["mod+k"], run: screen.openPalette },
+    { id: "undo", label: "Undo", keys: ["mod+z"], run: () => store.undo() },
+    { id: "redo", label: "Redo", keys: ["mod+shift+z", "mod+y"], run: () => store.redo() },
+    ...walking(store),
+    { id: "say", label: "Say a new phrase", keys: ["s"], run: () => sayNew(store) },
+    {
+      id: "rewrite",
+      label: "Say this phrase anew",
+      keys: ["e", "Enter"],
+      run: () => rewrite(store),
+    },
+    { id: "pin", label: "Pin the note here, or unpin it", keys: ["p"], run: () => pin(store) },
+    ...movesToRings(store),
+    {
+      id: "move-to",
+      label: "Move to another instrument, tuning or capo…",
+      keys: ["m"],
+      run: screen.openMoveTo,
+    },
+    { id: "read-tab", label: "Read a tablature…", keys: ["t"], run: screen.openReadTab },
+    { id: "next-part", label: "Next part", keys: ["."], run: () => changePart(store, 1) },
+    { id: "previous-part", label: "Previous part", keys: [","], run: () => changePart(store, -1) },
+    {
+      id: "all-parts",
+      label: "Show all parts one above the other, or only this one",
+      keys: ["a"],
+      run: () => store.setState((state) => ({ showsAllParts: !state.showsAllParts })),
+    },
+    {
+      id: "set-up",
+      label: "Stage: Set up",
+      keys: ["mod+1"],
+      run: () => goToStage(store, "set-up"),
+    },
+    { id: "write", label: "Stage: Write", keys: ["mod+2"], run: () => goToStage(store, "write") },
+    { id: "place", label: "Stage: Place", keys: ["mod+3"], run: () => goToStage(store, "place") },
+    ...LANES.map((lane): Command => ({
+      id: `lane-${lane}`,
+      label: `Show or hide the lane “${lane}”`,
+      run: () => toggleLane(store, lane),
+    })),
+    {
+      id: "text-tab",
+      label: "Hand out: plain-text tablature of this part",
+      run: () => handOutTab(store),
+    },
+    {
+      id: "json",
+      label: "Hand out: the whole song as a file",
+      run: () => downloadJson(store.getState().history.song),
+    },
+    { id: "theme", label: "Day or evening theme", run: switchTheme },
+  ];
+}
+
+function walking(store: SongStore): readonly Command[] {
+  const steps: readonly [Step, string, string][] = [
+    ["next", "Next event", "ArrowRight"],
+    ["previous", "Previous event", "ArrowLeft"],
+    ["next-phrase", "Next phrase", "ArrowDown"],
+    ["previous-phrase", "Previous phrase", "ArrowUp"],
+    ["first", "First event of the phrase", "Home"],
+    ["last", "Last event of the phrase", "End"],
+  ];
+  const go = (step: Step) => () => {
+    const { history, cursor } = store.getState();
+    store.moveCursor({ noteId: undefined, ...walk(history.song, cursor, step) });
+  };
+  const among = (step: 1 | -1) => () => {
+    const { history, cursor } = store.getState();
+    store.moveCursor(nextNote(history.song, cursor, step));
+  };
+  return [
+    ...steps.map(([step, label, key]): Command => ({
+      id: step,
+      label,
+      keys: [key],
+      run: go(step),
+    })),
+    { id: "next-note", label: "Next note of the chord", keys: ["c"], run: among(1) },
+    { id: "previous-note", label: "Previous note of the chord", keys: ["shift+c"], run: among(-1) },
+  ];
+}
+
+/** The note at the cursor with everything around it. */
+function noteHere(store: SongStore) {
+  const { history, cursor } = store.getState();
+  const stop = stopAt(history.song, cursor);
+  const note = stop && noteAt(stop.event, cursor);
+  if (!stop || note?.kind !== "pitched") return undefined;
+  const part = partAt(history.song, cursor.partId);
+  return { note, part, at: { phraseId: stop.phraseId, partId: part.id } };
+}
+
+function movesToRings(store: SongStore): readonly Command[] {
+  return Array.from({ length: 9 }, (_, index) => ({
+    id: `ring-${index + 1}`,
+    label: `Move the note to ring ${index + 1}`,
+    keys: [String(index + 1)],
+    run: () => {
+      const here = noteHere(store);
+      const place = here && otherPlaces(here.note, neckOfPart(here.part))[index];
+      if (place) store.run(pinNote(here.at, here.note, place));
+    },
+  }));
+}
+
+function pin(store: SongStore): void {
+  const here = noteHere(store);
+  if (!here?.note.place) return;
+  const { at, note } = here;
+  store.run(note.pinned ? letGo(at, note) : pinNote(at, note, here.note.place));
+}
+
+function sayNew(store: SongStore): void {
+  turnTo(store, undefined);
+  focusCallOut();
+}
+
+function rewrite(store: SongStore): void {
+  const { cursor } = store.getState();
+  if (cursor.phraseId === undefined) return;
+  turnTo(store, cursor.phraseId);
+  focusCallOut();
+}
+
+/** Once the line shows the phrase's words, the caret goes behind them. */
+export function focusCallOut(): void {
+  requestAnimationFrame(() => {
+    const field = document.getElementById(CALL_OUT_ID);
+    if (!(field instanceof HTMLTextAreaElement)) return;
+    field.focus();
+    field.setSelectionRange(field.value.length, field.value.length);
+  });
+}
+
+function changePart(store: SongStore, step: 1 | -1): void {
+  const { history, cursor } = store.getState();
+  const { parts } = history.song;
+  const here = parts.findIndex(({ id }) => id === cursor.partId);
+  const next = parts[(here + step + parts.length) % parts.length]!;
+  store.moveCursor({ partId: next.id, eventId: undefined, noteId: undefined });
+}
+
+export function toggleLane(store: SongStore, lane: Lane): void {
+  store.setState(({ lanes }) => {
+    const next = new Set(lanes);
+    if (!next.delete(lane)) next.add(lane);
+    return { lanes: next };
+  });
+}
+
+function handOutTab(store: SongStore): void {
+  const { history, cursor } = store.getState();
+  downloadTextTab(history.song, partAt(history.song, cursor.partId));
+}

@@ -1,0 +1,79 @@
+"use client";
+
+import { useOpenSong, useSong } from "@/open-song/context";
+import { Button } from "@/ui/button";
+
+const timeFormat = new Intl.DateTimeFormat("en-GB", { hour: "2-digit", minute: "2-digit" });
+
+/** Says where the work is kept: never more than is true. */
+export function SaveState() {
+  const saving = useSong((state) => state.saving);
+  const [text, color] = ((): [string, string] => {
+    switch (saving.kind) {
+      case "saved":
+        return [
+          `Saved ${timeFormat.format(saving.at)} · version ${saving.version}`,
+          "text-verdigris-ink",
+        ];
+      case "in-browser":
+        return ["Kept in this browser", "text-soft"];
+      case "sending":
+        return ["Saving …", "text-soft"];
+      case "away":
+        return ["Kept in this browser · server away", "text-ochre-ink font-medium"];
+      case "conflict":
+        return ["Not saved · two versions", "text-madder font-medium"];
+      case "refused":
+        return ["Not saved", "text-madder font-medium"];
+    }
+  })();
+  return (
+    <p role="status" className={`px-1 text-[13px] whitespace-nowrap ${color}`}>
+      {text}
+    </p>
+  );
+}
+
+/** What needs a decision or a word about saving, over the whole width. */
+export function SaveBanner() {
+  const { saver } = useOpenSong();
+  const saving = useSong((state) => state.saving);
+  const look = "flex items-center gap-3 border-b px-6 py-2";
+  switch (saving.kind) {
+    case "conflict":
+      return (
+        <div role="alert" className={`${look} border-madder bg-madder-wash`}>
+          <p className="flex-1">
+            <strong>This song was saved elsewhere in the meantime</strong> (version{" "}
+            {saving.theirs.version}). Nothing was overwritten: both are kept. Which one shall go on?
+          </p>
+          <Button onClick={() => saver.takeTheirs()}>Take the saved one</Button>
+          <Button look="main" onClick={() => saver.keepMine()}>
+            Keep this one
+          </Button>
+        </div>
+      );
+    case "away":
+      return (
+        <div role="alert" className={`${look} border-ochre bg-ochre-wash`}>
+          <p className="flex-1">
+            The server or its database does not answer. Go on working: everything is kept in this
+            browser and saved when it is back.
+          </p>
+          <Button onClick={() => saver.sendNow()}>Try now</Button>
+        </div>
+      );
+    case "refused":
+      return (
+        <div role="alert" className={`${look} border-madder bg-madder-wash`}>
+          <p className="flex-1">
+            The server does not take this version: {saving.message}. It is kept in this browser;
+            undo the last change, or hand the song out as a file.
+          </p>
+          <Button onClick={() => saver.sendNow()}>Try again</Button>
+        </div>
+      );
+    default:
+      return null;
+  }
+}

@@ -1,0 +1,111 @@
+"use client";
+
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useEffect, useState } from "react";
+import { OpenSongProvider, type OpenSong } from "@/open-song/context";
+import { LocalCopies, nameWindow } from "@/open-song/local-copies";
+import { Saver, startingPoint } from "@/open-song/saver";
+import { fetchSong, saveSong } from "@/open-song/server";
+import { createSongStore, STAGES, type Stage } from "@/open-song/store";
+import type { LoadedSong } from "@/server/load-song";
+import { Button, buttonLook } from "@/ui/button";
+import { Notice } from "@/ui/notice";
+import { PageHead } from "@/ui/page-head";
+import { SongScreen } from "./song-screen";
+
+interface SongPageProps {
+  readonly songId: string;
+  /** Absent while the database is away: then this browser's own copy is opened, if there is one. */
+  readonly stored: LoadedSong | undefined;
+  readonly stage: string | undefined;
+}
+
+type Opened = OpenSong | "nothing" | undefined;
+
+/** Opens a song: from what is stored, or from this window's copy where that holds unsaved work. */
+export function SongPage({ songId, stored, stage }: SongPageProps) {
+  const router = useRouter();
+  const [opened, setOpened] = useState<Opened>();
+  useEffect(() => {
+    let isGone = false;
+    let saver: Saver | undefined;
+    void openSong(songId, stored, stage).then((open) => {
+      if (open !== "nothing") saver = open?.saver;
+      if (isGone) saver?.stop();
+      else setOpened(open);
+    });
+    return () => {
+      isGone = true;
+      saver?.stop();
+    };
+    // The stage is only where the page starts; later it follows the window, not the address.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [songId, stored]);
+
+  if (opened === undefined) return <Opening />;
+  if (opened === "nothing") {
+    return (
+      <>
+        <PageHead />
+        <main>
+          <Notice
+            title="The song cannot be fetched just now"
+            actions={
+              <>
+                <Button look="main" onClick={() => router.refresh()}>
+                  Try again
+                </Button>
+                <Link href="/" className={buttonLook()}>
+                  To the shelf
+                </Link>
+              </>
+            }
+          >
+            The database does not answer, and this browser has no copy of the song.
+          </Notice>
+        </main>
+      </>
+    );
+  }
+  return (
+    <OpenSongProvider value={opened}>
+      <SongScreen />
+    </OpenSongProvider>
+  );
+}
+
+async function openSong(
+  songId: string,
+  stored: LoadedSong | undefined,
+  stage: string | undefined,
+): Promise<Exclude<Opened, undefined>> {
+  const copies = new LocalCopies(songId, await nameWindow());
+  const start = startingPoint(stored, await copies.find().catch(() => undefined));
+  if (!start) return "nothing";
+  const { song, drafts, saving, version, savedSong } = start;
+  const known = STAGES.find((one): one is Stage => one === stage) ?? "write";
+  const store = createSongStore({ songId, song, drafts, saving, stage: known });
+  const shelves = {
+    keep: copies.keep.bind(copies),
+    send: saveSong.bind(undefined, songId),
+    fetch: fetchSong.bind(undefined, songId),
+  };
+  return { store, saver: new Saver(store, shelves, version, savedSong) };
+}
+
+/** The page's outline while the song is being opened. */
+export function Opening() {
+  return (
+    <div aria-busy="true" className="flex h-full flex-col">
+      <PageHead>
+        <p className="text-soft">Opening the song …</p>
+      </PageHead>
+      <div aria-hidden className="flex flex-col gap-3 p-3 opacity-60">
+        {[0, 1, 2].map((row) => (
+          <div key={row} className="h-40 rounded-md border border-hairline bg-sheet" />
+        ))}
+      </div>
+    </div>
+  );
+}

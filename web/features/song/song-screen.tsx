@@ -1,0 +1,287 @@
+"use client";
+
+import type { TextTabReading } from "@intonazione/core/formats/text-tab";
+import { songOfTextTab } from "@intonazione/core/formats/text-tab";
+import type { Place } from "@intonazione/core/neck";
+import { lineOf, type PitchedNote } from "@intonazione/core/score";
+import { useCallback, useEffect, useMemo, useState } from "react";
+import { sayPlace, turnTo } from "@/features/call-out/actions";
+import { CallOutLine } from "@/features/call-out/call-out-line";
+import { TabReader } from "@/features/import-tab/tab-reader";
+import { NeckFigure } from "@/features/neck/neck-figure";
+import { AtTheCursor } from "@/features/place/at-the-cursor";
+import { MoveTo, type DrawLine } from "@/features/place/move-to";
+import { SetUp } from "@/features/set-up/set-up";
+import { PhraseList } from "@/features/strip/phrase-list";
+import { Strip } from "@/features/strip/strip";
+import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
+import { noteAt, stopAt } from "@/open-song/cursor";
+import { neckOfPart, shiftOf, stringNamesOf } from "@/open-song/derived";
+import { newId } from "@/open-song/draft";
+import { addPart, pinNote } from "@/open-song/transactions";
+import { Button } from "@/ui/button";
+import { Dialog } from "@/ui/dialog";
+import { commandsOf, focusCallOut } from "./commands";
+import { LaneChoice } from "./lane-choice";
+import { Palette } from "./palette";
+import { PartTabs } from "./part-tabs";
+import { SaveBanner } from "./save-state";
+import { SongHead } from "./song-head";
+import { goToStage, StageLine } from "./stage-line";
+import { useKeys } from "./use-keys";
+
+type Overlay = "palette" | "read-tab" | undefined;
+
+/** The song in all its stages: the same song, the same cursor, the neck always below. */
+export function SongScreen() {
+  const { store, saver } = useOpenSong();
+  const song = useSong(selectSong);
+  const stage = useSong((state) => state.stage);
+  const [overlay, setOverlay] = useState<Overlay>();
+  const [isMoving, setMoving] = useState(false);
+  const isAtMoveTo = isMoving && stage === "place";
+  const commands = useMemo(
+    () =>
+      commandsOf(store, {
+        openPalette: () => setOverlay("palette"),
+        openReadTab: () => setOverlay("read-tab"),
+        openMoveTo: () => {
+          goToStage(store, "place");
+          setMoving(true);
+        },
+      }),
+    [store],
+  );
+  useKeys(commands, overlay !== undefined);
+  useKeepCursorInSight();
+  useEffect(() => {
+    const back = () => saver.sendNow();
+    window.addEventListener("online", back);
+    return () => window.removeEventListener("online", back);
+  }, [saver]);
+
+  const rewrite = useCallback(
+    (phraseId: string) => {
+      turnTo(store, phraseId);
+      focusCallOut();
+    },
+    [store],
+  );
+  const takeTab = (reading: TextTabReading) => {
+    const read = songOfTextTab(reading, newId);
+    const part = { ...read.parts[0]!, name: freeName(read.parts[0]!.name, song.parts) };
+    store.run(addPart(song, part, read.lines, read.phrases), {
+      partId: part.id,
+      phraseId: read.phrases[0]?.id,
+      eventId: read.lines[0]?.bars[0]?.events[0]?.id,
+    });
+    goToStage(store, "write");
+    setOverlay(undefined);
+  };
+
+  return (
+    <div className="flex h-dvh min-w-[1000px] flex-col overflow-hidden">
+      <SongHead onPalette={() => setOverlay("palette")} />
+      <SaveBanner />
+      <main className="flex min-h-0 flex-1 flex-col gap-2 px-3 pt-2 pb-1">
+        <div className="flex min-h-0 flex-1 gap-3">
+          <div className="flex min-w-0 flex-1 flex-col gap-2">
+            <div className="flex items-end gap-2 pl-3">
+              <StageLine />
+              {stage !== "set-up" && <LaneChoice />}
+            </div>
+            <div
+              id="strips"
+              tabIndex={-1}
+              className="flex min-h-0 flex-1 flex-col gap-2 overflow-y-auto pr-1 outline-none"
+            >
+              <Middle
+                isMoving={isAtMoveTo}
+                onMove={() => setMoving(true)}
+                onMoved={() => setMoving(false)}
+                onReadTab={() => setOverlay("read-tab")}
+                onRewrite={rewrite}
+              />
+            </div>
+          </div>
+          <aside
+            aria-label="At the cursor"
+            className="flex w-75 shrink-0 flex-col gap-4 overflow-y-auto px-1 pb-2"
+          >
+            <PartTabs />
+            <AtTheCursor />
+          </aside>
+        </div>
+        {!isAtMoveTo && <CallOutLine />}
+        <NeckAtHand />
+      </main>
+      <Palette
+        commands={commands}
+        open={overlay === "palette"}
+        onClose={() => setOverlay(undefined)}
+      />
+      <Dialog
+        open={overlay === "read-tab"}
+        onClose={() => setOverlay(undefined)}
+        title="Read a tablature"
+        description="It becomes a part of its own, with its phrases behind the others."
+      >
+        <TabReader actionLabel="Add it to the song" onTake={takeTab} />
+      </Dialog>
+    </div>
+  );
+}
+
+function freeName(name: string, parts: readonly { readonly name: string }[]): string {
+  const isTaken = (candidate: string) => parts.some((part) => part.name === candidate);
+  for (let n = 2; n <= parts.length + 1 && isTaken(name); n++) {
+    if (!isTaken(`${name} ${n}`)) return `${name} ${n}`;
+  }
+  return name;
+}
+
+/** What the stage puts in the middle. */
+function Middle({
+  isMoving,
+  onMove,
+  onMoved,
+  onReadTab,
+  onRewrite,
+}: {
+  readonly isMoving: boolean;
+  readonly onMove: () => void;
+  readonly onMoved: () => void;
+  readonly onReadTab: () => void;
+  readonly onRewrite: (phraseId: string) => void;
+}) {
+  const song = useSong(selectSong);
+  const stage = useSong((state) => state.stage);
+  const part = useSong(selectPart);
+  const hasDraft = useSong((state) => state.drafts[`${part.id}/new`] !== undefined);
+  const drawLine = useDrawLine();
+  if (stage === "set-up") return <SetUp onReadTab={onReadTab} />;
+  if (isMoving) return <MoveTo drawLine={drawLine} onClose={onMoved} />;
+  if (song.phrases.length === 0 && !hasDraft) return <FirstPhrase onReadTab={onReadTab} />;
+  return (
+    <>
+      {stage === "place" && (
+        <div className="flex items-center gap-3 rounded-md border border-hairline px-4 py-2">
+          <p className="flex-1 text-soft">
+            Choose a note, then a ring on the neck or its key: the pitch stays, the place is pinned.
+          </p>
+          <Button look="main" onClick={onMove}>
+            Move to…
+          </Button>
+        </div>
+      )}
+      <PhraseList onRewrite={onRewrite} />
+    </>
+  );
+}
+
+/** Before anything is written. */
+function FirstPhrase({ onReadTab }: { readonly onReadTab: () => void }) {
+  const examples = [
+    ["E0 A7", "string and fret, one after the other"],
+    ["B: 0 4 0 7", "several frets on one string"],
+    ["A5+D7+G7", "together"],
+    ["'16 E0 E0 '8 A2h4", "sixteenths, then eighths; h hammers on"],
+    ["pm[ E0 E0 ] x -", "palm muted; x is a dead stroke, - a rest"],
+  ];
+  return (
+    <div className="m-auto flex max-w-xl flex-col items-center gap-4 py-6 text-center">
+      <h2 className="font-serif text-2xl">Say the first phrase</h2>
+      <p className="text-soft">
+        Type into the line below what you would call out to a student. The strip draws itself, and
+        Enter writes it.
+      </p>
+      <dl className="grid grid-cols-[auto_auto] gap-x-6 gap-y-1 text-left">
+        {examples.map(([said, meaning]) => (
+          <div key={said} className="contents">
+            <dt className="font-mono font-semibold">{said}</dt>
+            <dd className="text-soft">{meaning}</dd>
+          </div>
+        ))}
+      </dl>
+      <Button onClick={onReadTab}>Or read a tablature you have…</Button>
+    </div>
+  );
+}
+
+/** Draws one line of one part with the strip's own means, for views of other features. */
+function useDrawLine(): DrawLine {
+  const { metre, key, stringSchool } = useSong(selectSong);
+  const lanes = useSong((state) => state.lanes);
+  const select = useCallback(() => undefined, []);
+  return useCallback(
+    (part, phraseId, lines) => {
+      const line = lines.find((one) => one.phraseId === phraseId && one.partId === part.id);
+      const frame = { key, stringSchool };
+      return (
+        <Strip
+          bars={line?.bars ?? []}
+          metre={metre}
+          facts={{ names: stringNamesOf(part, frame), key, shift: shiftOf(part) }}
+          lanes={lanes}
+          label={part.name}
+          onSelect={select}
+        />
+      );
+    },
+    [metre, key, stringSchool, lanes, select],
+  );
+}
+
+/** The neck of the current part, which never leaves. */
+function NeckAtHand() {
+  const { store } = useOpenSong();
+  const song = useSong(selectSong);
+  const part = useSong(selectPart);
+  const cursor = useSong((state) => state.cursor);
+  const stop = stopAt(song, cursor);
+  const names = useMemo(() => stringNamesOf(part, song), [part, song]);
+  const move = useCallback(
+    (note: PitchedNote, place: Place) => {
+      const { cursor: at } = store.getState();
+      if (at.phraseId !== undefined)
+        store.run(pinNote({ phraseId: at.phraseId, partId: at.partId }, note, place));
+    },
+    [store],
+  );
+  const say = useCallback(
+    (place: Place) => {
+      sayPlace(store, place);
+      focusCallOut();
+    },
+    [store],
+  );
+  return (
+    <NeckFigure
+      neck={neckOfPart(part)}
+      names={names}
+      songKey={song.key}
+      label={`Neck of ${part.name}`}
+      event={stop?.event}
+      note={stop && noteAt(stop.event, cursor)}
+      onMove={move}
+      onSay={say}
+    />
+  );
+}
+
+/** Scrolls to the event at the cursor when it leaves the sight. */
+function useKeepCursorInSight(): void {
+  const eventId = useSong((state) => state.cursor.eventId);
+  const hasLine = useSong(
+    (state) =>
+      state.cursor.phraseId !== undefined &&
+      lineOf(state.history.song, state.cursor.phraseId, state.cursor.partId) !== undefined,
+  );
+  useEffect(() => {
+    if (eventId === undefined || !hasLine) return;
+    document
+      .getElementById(`event-${eventId}`)
+      ?.closest("svg")
+      ?.scrollIntoView({ block: "nearest" });
+  }, [eventId, hasLine]);
+}

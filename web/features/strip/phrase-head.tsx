@@ -1,0 +1,84 @@
+"use client";
+
+import type { Phrase } from "@intonazione/core/score";
+import { PencilLine, Trash2 } from "lucide-react";
+import { useOpenSong } from "@/open-song/context";
+import { removePhrase, renamePhrase } from "@/open-song/transactions";
+import { phraseLetter } from "@/ui/words";
+
+/** A phrase's letter, name and bars, and what can be done with it as a whole. */
+export function PhraseHead({
+  phrase,
+  index,
+  barCount,
+  barsBefore,
+  isBeingWritten,
+  onRewrite,
+}: {
+  readonly phrase: Phrase;
+  readonly index: number;
+  readonly barCount: number;
+  readonly barsBefore: number;
+  readonly isBeingWritten: boolean;
+  readonly onRewrite: ((phraseId: string) => void) | undefined;
+}) {
+  const { store } = useOpenSong();
+  const letter = phraseLetter(index);
+  const rename = (name: string) => {
+    const trimmed = name.trim();
+    if (trimmed !== "" && trimmed !== phrase.name)
+      store.run(renamePhrase({ ...phrase, name: trimmed }));
+  };
+  const range =
+    barCount === 0
+      ? "no bars"
+      : barCount === 1
+        ? `bar ${barsBefore + 1}`
+        : `bars ${barsBefore + 1}–${barsBefore + barCount}`;
+  return (
+    <div className="group w-32 shrink-0 py-2.5 pl-3">
+      <div className="flex items-baseline gap-2">
+        <span aria-hidden className="font-serif text-3xl leading-none">
+          {letter}
+        </span>
+        {onRewrite ? (
+          <input
+            key={phrase.name}
+            defaultValue={phrase.name}
+            aria-label={`Name of phrase ${letter}`}
+            maxLength={200}
+            onBlur={({ target }) => rename(target.value)}
+            onKeyDown={(press) => press.key === "Enter" && press.currentTarget.blur()}
+            className="w-full min-w-0 truncate rounded-sm border border-transparent bg-transparent text-[13px] font-semibold hover:border-hairline"
+          />
+        ) : (
+          <span className="text-[13px] font-semibold">{phrase.name}</span>
+        )}
+      </div>
+      <p className="mt-0.5 text-xs text-soft">{range}</p>
+      {isBeingWritten && <p className="text-xs font-medium text-ochre-ink">not yet written</p>}
+      {onRewrite && (
+        <div className="mt-1.5 -ml-1 flex gap-1 text-soft">
+          <button
+            type="button"
+            aria-label={`Say phrase ${letter} anew`}
+            title="Say it anew (E)"
+            onClick={() => onRewrite(phrase.id)}
+            className="rounded-sm p-1 hover:text-ink"
+          >
+            <PencilLine size={15} aria-hidden />
+          </button>
+          <button
+            type="button"
+            aria-label={`Remove phrase ${letter}`}
+            title="Remove the phrase (undo brings it back)"
+            onClick={() => store.run(removePhrase(phrase))}
+            className="rounded-sm p-1 hover:text-ink"
+          >
+            <Trash2 size={15} aria-hidden />
+          </button>
+        </div>
+      )}
+    </div>
+  );
+}
