@@ -34,7 +34,7 @@ export interface Remark {
   readonly message: string;
 }
 
-type Report = (remark: Remark) => void;
+export type Report = (remark: Remark) => void;
 
 interface Cell {
   readonly text: string;

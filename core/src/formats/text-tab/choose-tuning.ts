@@ -1,0 +1,103 @@
+import type { InstrumentKind } from "../../instrument/instrument";
+import { parseTuning } from "../../instrument/parse-tuning";
+import { usualTuning } from "../../instrument/string-names";
+import { formatTuning, MAX_STRINGS, MIN_STRINGS, type Tuning } from "../../instrument/tuning";
+import type { System } from "./find-systems";
+import type { Header } from "./header";
+import type { Report } from "./system";
+
+/** What the strings of a tablature are, and which way round it stands. */
+export interface TuningChoice {
+  readonly tuning: Tuning;
+  readonly kind: InstrumentKind;
+  /** True when the thick string is on top. */
+  readonly flipped: boolean;
+}
+
+/** From the options, the header, the labels or the number of lines; says what it believed. */
+export function chooseTuning(
+  systems: readonly System[],
+  header: Header,
+  options: { readonly tuning?: Tuning; readonly kind?: InstrumentKind },
+  report: Report,
+): TuningChoice {
+  const sizes = systems.map((system) => system.lines.length);
+  const given = options.tuning ?? header.tuning?.tuning;
+  const counted = mostFrequent(sizes.filter((size) => size >= MIN_STRINGS && size <= MAX_STRINGS));
+  const strings = counted ?? given?.length ?? 6;
+  const expected = given && sizes.includes(given.length) ? given.length : strings;
+  for (const { lines } of systems) {
+    if (lines.length === expected) continue;
+    report({
+      code: "line-count",
+      severity: "error",
+      line: lines[0]!.number,
+      column: 1,
+      message: `${lines.length} ${lines.length === 1 ? "line" : "lines"} here, expected ${expected}: one a string`,
+    });
+  }
+  const labelled = readLabels(systems.find((system) => system.lines.length === expected));
+  const flipped = labelled?.flipped ?? false;
+  if (given && given.length === expected) {
+    return {
+      tuning: given,
+      kind: options.kind ?? header.tuning?.kind ?? labelled?.kind ?? kindOf(given),
+      flipped,
+    };
+  }
+  const line = systems[0]?.lines[0]?.number ?? 1;
+  if (given && systems.length > 0) {
+    report({
+      code: "string-count-mismatch",
+      severity: "error",
+      line,
+      column: 1,
+      message: `the tuning has ${given.length} strings, the tablature ${expected} lines: read with the usual tuning of ${expected}`,
+    });
+  }
+  if (labelled) {
+    if (flipped) {
+      report({
+        code: "thick-string-on-top",
+        severity: "info",
+        line,
+        column: 1,
+        message: "the labels have the thick string on top: read that way round",
+      });
+    }
+    return labelled;
+  }
+  const kind = expected <= 5 ? "bass" : "guitar";
+  if (systems.length > 0) {
+    report({
+      code: "tuning-assumed",
+      severity: "info",
+      line,
+      column: 1,
+      message: `no tuning is written: read as a ${kind} of ${expected} strings in its usual tuning`,
+    });
+  }
+  return { tuning: given ?? usualTuning(kind, expected), kind, flipped: false };
+}
+
+function kindOf(tuning: Tuning): InstrumentKind {
+  const reading = parseTuning(formatTuning(tuning));
+  return reading.ok ? reading.value.kind : "guitar";
+}
+
+function readLabels(system: System | undefined) {
+  const labels = system?.lines.map((line) => line.staff!.label ?? "") ?? [];
+  if (labels.length === 0 || labels.some((label) => !/^[A-G]/iu.test(label))) return undefined;
+  const thinOnTop = parseTuning([...labels].reverse().join(" "));
+  const thickOnTop = parseTuning(labels.join(" "));
+  if (!thinOnTop.ok || !thickOnTop.ok) return undefined;
+  const flipped = thickOnTop.value.distance + 6 < thinOnTop.value.distance;
+  const { tuning, kind } = flipped ? thickOnTop.value : thinOnTop.value;
+  return { tuning, kind, flipped };
+}
+
+function mostFrequent(values: readonly number[]): number | undefined {
+  const counts = new Map<number, number>();
+  for (const value of values) counts.set(value, (counts.get(value) ?? 0) + 1);
+  return [...counts.entries()].sort(([, a], [, b]) => b - a)[0]?.[0];
+}

@@ -1,0 +1,121 @@
+import type { Finding } from "../../foundation/finding";
+import { MAX_STRINGS } from "../../instrument/tuning";
+import { readHeaderLine, type Header } from "./header";
+import type { Report } from "./system";
+import type { TextLine } from "./text-lines";
+import { timingRowOf, type TimingRow } from "./timing";
+
+/** Staff lines that belong together, one a string, with what stands beside them. */
+export interface System {
+  readonly lines: readonly TextLine[];
+  readonly phrase: number;
+  row?: TimingRow;
+  /** Columns in the text (from 0) that a palm-mute row covers. */
+  mutes: readonly { readonly from: number; readonly to: number }[];
+}
+
+/** Gathers staff lines into systems and gives every other line to header, heading or timing row. */
+export function findSystems(lines: readonly TextLine[], header: Header, report: Report) {
+  const systems: System[] = [];
+  const names: (string | undefined)[] = [undefined];
+  const used = new Set<TextLine>();
+  for (let index = 0; index < lines.length;) {
+    if (!lines[index]!.staff) {
+      const heading = /^\s*\[([^\]]{1,80})\]\s*$/u.exec(lines[index]!.text)?.[1];
+      if (heading !== undefined) {
+        if (systems.some((system) => system.phrase === names.length - 1)) names.push(heading);
+        else names[names.length - 1] = heading;
+        used.add(lines[index]!);
+      }
+      index++;
+      continue;
+    }
+    const from = index;
+    while (index < lines.length && lines[index]!.staff) index++;
+    const isRule = index - from === 1 && /^[-\s]*$/u.test(lines[from]!.text);
+    if (isRule) continue;
+    const row = [lines[from - 1], lines[index]].find((line) => line && timingRowOf(line.text));
+    const muteRow = [lines[index], lines[index + 1], lines[from - 1]].find(
+      (line) => line && /^\s*P\.?M\.?/u.test(line.text),
+    );
+    for (const line of [row, muteRow]) if (line) used.add(line);
+    const timing = row && timingRowOf(row.text);
+    for (const block of splitBlock(lines.slice(from, index))) {
+      systems.push({
+        lines: block,
+        phrase: names.length - 1,
+        mutes: muteRow ? mutesOf(muteRow.text) : [],
+        ...(timing && { row: timing }),
+      });
+    }
+  }
+  readOtherLines(lines, used, systems, header, report);
+  return { systems, names };
+}
+
+/** Systems that follow each other without a blank line are told apart by their repeated labels. */
+function splitBlock(block: readonly TextLine[]): readonly (readonly TextLine[])[] {
+  const first = block[0]!.staff!.label;
+  const labels = block.map((line) => line.staff!.label);
+  const size = [6, 4, 7, 5, 8, 9].find(
+    (n) =>
+      n < block.length &&
+      block.length % n === 0 &&
+      labels.every((label, index) => label === labels[index % n]) &&
+      (first !== undefined || (block.length > MAX_STRINGS && (n === 6 || n === 4))),
+  );
+  if (!size) return [block];
+  return Array.from({ length: block.length / size }, (_, n) =>
+    block.slice(n * size, (n + 1) * size),
+  );
+}
+
+function mutesOf(text: string): System["mutes"] {
+  return [...text.matchAll(/P\.?M\.?(?: ?[-.])*/gu)].map((match) => ({
+    from: match.index,
+    to: match.index + match[0].length - 1,
+  }));
+}
+
+function readOtherLines(
+  lines: readonly TextLine[],
+  used: ReadonlySet<TextLine>,
+  systems: readonly System[],
+  header: Header,
+  report: Report,
+): void {
+  const firstStaff = systems[0]?.lines[0]?.number ?? Number.POSITIVE_INFINITY;
+  let isFirst = true;
+  for (const line of lines) {
+    if (line.staff || used.has(line) || line.text.trim() === "") continue;
+    const column = line.text.search(/\S/u) + 1;
+    const remark = (code: string, message: string, severity: Finding["severity"]) =>
+      report({ code, severity, line: line.number, column, message });
+    const wasFirst = isFirst;
+    isFirst = false;
+    if (readHeaderLine(line.text, header, remark) || /^\s*(rhythm|legend)\s*:/iu.test(line.text))
+      continue;
+    if (/^\s*[A-Ga-g][#♯b♭]?\s*[|:]?\s*$/u.test(line.text) && isBeside(line, systems)) {
+      remark(
+        "label-without-line",
+        `“${line.text.trim()}” names a string, but no line of dashes follows it: give every string its line`,
+        "error",
+      );
+    } else if (wasFirst && line.number < firstStaff && header.title === undefined) {
+      header.title = line.text.trim().slice(0, 200);
+    } else {
+      const words = line.text.trim();
+      remark(
+        "line-unread",
+        `“${words.length > 40 ? `${words.slice(0, 40)}…` : words}” was not read`,
+        "info",
+      );
+    }
+  }
+}
+
+function isBeside(line: TextLine, systems: readonly System[]): boolean {
+  return systems.some(
+    ({ lines }) => lines[0]!.number - 1 === line.number || lines.at(-1)!.number + 1 === line.number,
+  );
+}

@@ -1,0 +1,66 @@
+import { fret, midiAt, type Neck } from "../../neck/neck";
+import type { Key } from "../../pitch/key";
+import { spellMidi } from "../../pitch/spelling";
+import { stringOf, type Bar, type LineEvent, type Note } from "../../score/song";
+import type { System } from "./find-systems";
+import type { NoteSign, Report, TabBar } from "./system";
+import type { TimedMoment } from "./timing";
+
+interface WritingSet {
+  readonly neck: Neck;
+  readonly key: Key;
+  readonly newId: () => string;
+  readonly flipped: boolean;
+  readonly report: Report;
+}
+
+/** Turns timed signs into events of the score. */
+export class BarWriter {
+  constructor(private readonly set: WritingSet) {}
+
+  bar(bar: TabBar, moments: readonly TimedMoment[], system: System): Bar {
+    const { newId } = this.set;
+    const events = moments.map(({ moment, duration }): LineEvent => {
+      const notes = (moment?.signs.flatMap((sign) => this.note(sign)) ?? []).sort(thickFirst);
+      if (!moment || notes.length === 0) return { kind: "rest", id: newId(), duration };
+      const column = bar.textStart + moment.column;
+      const palmMuted = system.mutes.some(({ from, to }) => column >= from && column <= to);
+      return { kind: "notes", id: newId(), duration, notes, palmMuted };
+    });
+    return { events };
+  }
+
+  private note(sign: NoteSign): Note[] {
+    const { neck, key, newId, flipped, report } = this.set;
+    const string = flipped ? neck.openMidi.length - sign.row : sign.row + 1;
+    if (sign.fret === undefined) return [{ kind: "dead", id: newId(), string }];
+    if (sign.fret > neck.lastFret) {
+      report({
+        code: "fret-out-of-range",
+        severity: "error",
+        line: sign.line,
+        column: sign.textColumn,
+        message: `fret must be 0–${neck.lastFret}, got ${sign.fret}`,
+      });
+      return [];
+    }
+    const place = { string, fret: fret(sign.fret) };
+    const pitch = spellMidi(midiAt(place, neck), key);
+    const link = sign.link ? [{ kind: sign.link }] : [];
+    return [
+      {
+        kind: "pitched",
+        id: newId(),
+        pitch,
+        place,
+        pinned: false,
+        techniques: [...link, ...sign.techniques],
+      },
+    ];
+  }
+}
+
+/** Chords are said from the thick string to the thin one. */
+function thickFirst(a: Note, b: Note): number {
+  return (stringOf(b) ?? 0) - (stringOf(a) ?? 0);
+}
