@@ -176,7 +176,7 @@ describe("saying bars as a call-out", () => {
         fc.constantFrom("nominal", "actual", "number"),
         fc.nat({ max: 7 }),
       )
-      .map(([named, school, capo]) => contextFor(named.id, school as StringSchool, capo));
+      .map(([named, school, capo]) => contextFor(named.id, school, capo));
     fc.assert(
       fc.property(
         anyContext.chain((context) =>

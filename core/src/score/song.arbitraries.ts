@@ -15,7 +15,7 @@ const anyDuration = fc
     fc.constantFrom([1, 4], [1, 8], [1, 16], [3, 8], [3, 16], [1, 12], [1, 2]),
     fc.tuple(fc.integer({ min: 1, max: 9 }), fc.constantFrom(5, 7, 16, 20)),
   )
-  .map(([num, den]) => fraction(num!, den));
+  .map(([num, den]) => fraction(num, den));
 
 const anyTechniques = fc.record({
   link: fc.constantFrom<Technique | undefined>(

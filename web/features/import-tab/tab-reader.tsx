@@ -41,7 +41,7 @@ export function TabReader({
   const area = useRef<HTMLTextAreaElement>(null);
   const file = useRef<HTMLInputElement>(null);
   const state = useTabReading(text, choice);
-  const reading = state.kind === "read" ? state.reading : undefined;
+  const reading = state.kind === "done" ? state.value : undefined;
   const bars: readonly Bar[] = reading?.phrases.flatMap((phrase) => phrase.bars) ?? [];
 
   const open = async ({ target }: ChangeEvent<HTMLInputElement>) => {
@@ -112,7 +112,7 @@ export function TabReader({
       </label>
       {choice && <InstrumentPicker choice={choice} onChange={setChoice} />}
       <section aria-label="What was read" aria-live="polite" className="min-h-12">
-        {state.kind === "reading" && <p className="text-soft">Reading …</p>}
+        {state.kind === "working" && <p className="text-soft">Reading …</p>}
         {state.kind === "failed" && <p className="text-madder">The reader failed on this text.</p>}
         {reading && (
           <>

@@ -2,7 +2,7 @@
 
 import { explain, type RemappedPart } from "@intonazione/core/remap";
 import { lineOf, type Part } from "@intonazione/core/score";
-import { useState } from "react";
+import { useMemo, useState, type ReactNode } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { newId } from "@/open-song/draft";
 import { addPart } from "@/open-song/transactions";
@@ -17,14 +17,12 @@ import {
 } from "@/ui/instrument-picker";
 import { Pair } from "@/ui/pair";
 import { phraseLetter } from "@/ui/words";
-import { useRemap } from "./use-remap";
+import { useDesk, type DeskRequest } from "@/workers/use-desk";
 
 /** How a line of one part is drawn; the strips come from outside. */
-export type DrawLine = (
-  part: Part,
-  phraseId: string,
-  lines: RemappedPart["lines"],
-) => React.ReactNode;
+export type DrawLine = (part: Part, phraseId: string, lines: RemappedPart["lines"]) => ReactNode;
+
+type Moved = RemappedPart & { readonly to: ChosenInstrument };
 
 /**
  * The current part on another instrument, tuning or capo: what sounds stays. Both versions stand
@@ -42,14 +40,19 @@ export function MoveTo({
   const part = useSong(selectPart);
   const [choice, setChoice] = useState(() => choiceOf(part));
   const reading = readChoice(choice, part.instrument);
-  const { state, cancel } = useRemap(song, part, reading.ok ? reading.value : undefined);
+  const wanted = reading.ok ? JSON.stringify(reading.value) : undefined;
+  const request = useMemo((): DeskRequest<Moved> | undefined => {
+    if (wanted === undefined) return undefined;
+    const to = JSON.parse(wanted) as ChosenInstrument;
+    return async (desk) => ({ ...(await desk.remapPart(song, part, to)), to });
+  }, [song, part, wanted]);
+  const { state, cancel } = useDesk(request);
+  const moved = state.kind === "done" ? state.value : undefined;
 
-  const isClean = state.kind === "done" && state.moved.unreachable.length === 0;
-
-  const keep = (moved: RemappedPart, to: ChosenInstrument) => {
+  const keep = ({ to, lines }: Moved) => {
     const name = `${part.name}, ${setUpInWords(to)}`.slice(0, 200);
     const fresh: Part = { id: newId(), name, ...to };
-    store.run(addPart(song, fresh, moved.lines), {
+    store.run(addPart(song, fresh, lines), {
       partId: fresh.id,
       eventId: undefined,
       noteId: undefined,
@@ -64,7 +67,7 @@ export function MoveTo({
         <div className="flex items-baseline gap-3 pb-2">
           <h2 className="font-serif text-xl">Move {part.name} to…</h2>
           <p role="status" className="flex-1 text-[13px] text-soft">
-            {isClean ? (
+            {moved?.unreachable.length === 0 ? (
               <span className="font-medium text-verdigris-ink">✓ every note has a place there</span>
             ) : (
               "what sounds stays; every place is found anew"
@@ -73,18 +76,14 @@ export function MoveTo({
           <Button look="quiet" onClick={onClose}>
             Leave it
           </Button>
-          <Button
-            look="main"
-            disabled={state.kind !== "done" || !reading.ok}
-            onClick={() => state.kind === "done" && keep(state.moved, state.to)}
-          >
+          <Button look="main" disabled={!moved} onClick={() => moved && keep(moved)}>
             Keep as a new part
           </Button>
         </div>
         <InstrumentPicker choice={choice} onChange={setChoice} />
       </div>
       <div aria-live="polite">
-        {state.kind === "working" && reading.ok && (
+        {state.kind === "working" && (
           <p className="flex items-center gap-3 text-soft">
             Finding places for every note … <Button onClick={cancel}>Cancel</Button>
           </p>
@@ -97,9 +96,9 @@ export function MoveTo({
             This could not be worked out. The part is as it was; try another target.
           </p>
         )}
-        {state.kind === "done" && <Outcome moved={state.moved} />}
+        {moved && <Outcome moved={moved} />}
       </div>
-      {state.kind === "done" &&
+      {moved &&
         song.phrases
           .filter((phrase) => lineOf(song, phrase.id, part.id))
           .map((phrase, index) => (
@@ -109,8 +108,8 @@ export function MoveTo({
               name={phrase.name}
               before={{ label: setUpInWords(part), strip: drawLine(part, phrase.id, song.lines) }}
               after={{
-                label: setUpInWords(state.to),
-                strip: drawLine({ ...part, ...state.to }, phrase.id, state.moved.lines),
+                label: setUpInWords(moved.to),
+                strip: drawLine({ ...part, ...moved.to }, phrase.id, moved.lines),
               }}
             />
           ))}

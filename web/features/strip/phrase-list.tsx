@@ -1,15 +1,16 @@
 "use client";
 
 import { lineOf, type Bar, type Part, type Phrase, type Song } from "@intonazione/core/score";
-import { memo, useCallback, useMemo } from "react";
+import { memo, useCallback, useMemo, type ReactNode } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { shiftOf, stringNamesOf } from "@/open-song/derived";
-import { draftOf } from "@/open-song/draft";
+import { draftOf, type Draft } from "@/open-song/draft";
 import type { PartFacts } from "./bar-figure";
 import { PhraseHead } from "./phrase-head";
 import { Strip } from "./strip";
 
 const NO_BARS: readonly Bar[] = [];
+const UNWRITTEN = "unwritten";
 
 /** Every phrase of the song as the current part plays it, and the one that is just being said. */
 export function PhraseList({ onRewrite }: { readonly onRewrite: (phraseId: string) => void }) {
@@ -18,58 +19,58 @@ export function PhraseList({ onRewrite }: { readonly onRewrite: (phraseId: strin
   const showsAllParts = useSong((state) => state.showsAllParts);
   const draft = useSong(draftOf);
   const shownParts = showsAllParts ? song.parts : [part];
-  let barsBefore = 0;
-  return (
-    <>
-      {song.phrases.map((phrase, index) => {
-        const start = barsBefore;
-        const isDraft = draft.isChanged && draft.phraseId === phrase.id;
-        const bars = isDraft ? draft.bars : (lineOf(song, phrase.id, part.id)?.bars ?? NO_BARS);
-        barsBefore += bars.length;
-        return (
-          <PhraseRow
-            key={phrase.id}
-            phrase={phrase}
-            index={index}
-            barCount={bars.length}
-            barsBefore={start}
-            isBeingWritten={isDraft}
-            onRewrite={onRewrite}
-          >
-            {shownParts.map((shown) => (
-              <PartStrip
-                key={shown.id}
-                song={song}
-                phrase={phrase}
-                part={shown}
-                barsBefore={start}
-                isNamed={showsAllParts}
-                bars={shown === part ? bars : (lineOf(song, phrase.id, shown.id)?.bars ?? NO_BARS)}
-              />
-            ))}
-          </PhraseRow>
-        );
-      })}
-      {draft.isChanged && draft.phraseId === undefined && draft.bars.length > 0 && (
-        <PhraseRow
-          phrase={{ id: "new", name: "being said" }}
-          index={song.phrases.length}
-          barCount={draft.bars.length}
+  const rows = rowsOf(song, part, draft);
+  return rows.map(({ phrase, bars, barsBefore, isBeingWritten, isNew }, index) => (
+    <PhraseRow
+      key={phrase.id}
+      phrase={phrase}
+      index={index}
+      barCount={bars.length}
+      barsBefore={barsBefore}
+      isBeingWritten={isBeingWritten}
+      onRewrite={isNew ? undefined : onRewrite}
+    >
+      {(isNew ? [part] : shownParts).map((shown) => (
+        <PartStrip
+          key={shown.id}
+          song={song}
+          phrase={phrase}
+          part={shown}
           barsBefore={barsBefore}
-          isBeingWritten
-        >
-          <PartStrip
-            song={song}
-            phrase={{ id: "new", name: "new phrase" }}
-            part={part}
-            bars={draft.bars}
-            barsBefore={barsBefore}
-            isNamed={false}
-          />
-        </PhraseRow>
-      )}
-    </>
-  );
+          isNamed={showsAllParts}
+          bars={shown === part ? bars : (lineOf(song, phrase.id, shown.id)?.bars ?? NO_BARS)}
+        />
+      ))}
+    </PhraseRow>
+  ));
+}
+
+interface PhraseEntry {
+  readonly phrase: Phrase;
+  readonly bars: readonly Bar[];
+  readonly barsBefore: number;
+  readonly isBeingWritten: boolean;
+  /** True for the phrase that is only being said. */
+  readonly isNew: boolean;
+}
+
+/** The phrases as the part plays them, the draft in the place of what it would write. */
+function rowsOf(song: Song, part: Part, draft: Draft): readonly PhraseEntry[] {
+  const entries: PhraseEntry[] = [];
+  let barsBefore = 0;
+  const add = (phrase: Phrase, bars: readonly Bar[], isBeingWritten: boolean, isNew: boolean) => {
+    entries.push({ phrase, bars, barsBefore, isBeingWritten, isNew });
+    barsBefore += bars.length;
+  };
+  for (const phrase of song.phrases) {
+    const isDraft = draft.isChanged && draft.phraseId === phrase.id;
+    const written = lineOf(song, phrase.id, part.id)?.bars ?? NO_BARS;
+    add(phrase, isDraft ? draft.bars : written, isDraft, false);
+  }
+  if (draft.isChanged && draft.phraseId === undefined && draft.bars.length > 0) {
+    add({ id: UNWRITTEN, name: "being said" }, draft.bars, true, true);
+  }
+  return entries;
 }
 
 function PhraseRow({
@@ -86,8 +87,8 @@ function PhraseRow({
   readonly barCount: number;
   readonly barsBefore: number;
   readonly isBeingWritten: boolean;
-  readonly onRewrite?: (phraseId: string) => void;
-  readonly children: React.ReactNode;
+  readonly onRewrite: ((phraseId: string) => void) | undefined;
+  readonly children: ReactNode;
 }) {
   return (
     <section
@@ -142,7 +143,7 @@ const PartStrip = memo(function PartStrip({
   );
   const select = useCallback(
     (chosen: string, note?: string) => {
-      if (phrase.id === "new") return;
+      if (phrase.id === UNWRITTEN) return;
       store.moveCursor({
         partId: part.id,
         phraseId: phrase.id,
