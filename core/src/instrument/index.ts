@@ -5,15 +5,7 @@ export {
   type Instrument,
   type InstrumentKind,
 } from "./instrument";
-export {
-  formatTuning,
-  formatTuningShort,
-  isSameTuning,
-  MAX_STRINGS,
-  MIN_STRINGS,
-  tuningNames,
-  type Tuning,
-} from "./tuning";
+export { formatTuning, formatTuningShort, tuningNames, type Tuning } from "./tuning";
 export { parseTuning, type TuningReading } from "./parse-tuning";
 export { nameOfTuning, TUNING_LIBRARY, tuningById, type NamedTuning } from "./tuning-library";
 export { stringNames, usualTuning, type StringSchool } from "./string-names";

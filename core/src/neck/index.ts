@@ -1,6 +1,5 @@
 export {
   fret,
-  isOnNeck,
   midiAt,
   neckOf,
   placesOf,

@@ -1,14 +1,10 @@
 export {
-  chromaOf,
   displayPitch,
   displayPitchClass,
   formatPitch,
-  formatPitchClass,
-  isSamePitch,
   midi,
   midiOf,
   parsePitch,
-  parsePitchClass,
   type Alter,
   type Midi,
   type Pitch,
@@ -16,14 +12,5 @@ export {
   type Step,
 } from "./pitch";
 export { frequencyHzOf } from "./frequency";
-export {
-  displayKey,
-  fifthsOf,
-  formatKey,
-  parseKey,
-  pitchClassAtFifths,
-  signatureOf,
-  type Key,
-  type Mode,
-} from "./key";
+export { displayKey, formatKey, parseKey, type Key, type Mode } from "./key";
 export { spellMidi } from "./spelling";

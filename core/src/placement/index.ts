@@ -1,3 +1,3 @@
-export { leastMovement, type CostModel, type Hand } from "./cost-model";
+export { type CostModel, type Hand } from "./cost-model";
 export { placeBars, type PlacedBars, type Scope } from "./place-bars";
 export { explainUnreachable, whyUnreachable, type WhyUnreachable } from "./unreachable";

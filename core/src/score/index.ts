@@ -22,4 +22,4 @@ export {
 } from "./song";
 export { applyEdit, type Applied, type Edit, type NoteAddress, type Placement } from "./edit";
 export { commit, openHistory, redo, undo, type History, type Transaction } from "./history";
-export { barKey, eventKey, mergeBars } from "./merge-bars";
+export { mergeBars } from "./merge-bars";

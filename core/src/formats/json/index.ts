@@ -1,10 +1,9 @@
-export { detailsSchema } from "./schema";
+export {} from "./schema";
 export {
   documentOf,
   readSong,
   readSongDocument,
   readSongJson,
-  SCHEMA_VERSION,
   writeSongJson,
   type SongDocument,
 } from "./song-json";

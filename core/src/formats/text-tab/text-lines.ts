@@ -58,7 +58,7 @@ function staffOf(text: string): StaffLine | undefined {
 /** Text in which no person wrote anything. */
 export function isBinary(text: string): boolean {
   const sample = text.slice(0, 4000);
-   
+
   const strange = (sample.match(/[\u0000-\u0008\u000e-\u001f\ufffd]/gu) ?? []).length;
   return strange > sample.length / 50;
 }

@@ -1,0 +1,106 @@
+/** Which way imports may point. docs/architecture.md says why. */
+
+/** The core's ideas; each may use those before it. */
+const CORE_LAYERS = [
+  "foundation",
+  "pitch",
+  "instrument",
+  "neck",
+  "rhythm",
+  "score",
+  "theory",
+  "checks",
+  "placement",
+  "remap",
+  "callout",
+  "formats",
+];
+const TESTS = "\\.(test|arbitraries)\\.ts$";
+/** Modules of the web application, by their alias or resolved. */
+const web = (/** @type {string} */ folders) => `^(@|web)/(${folders})/`;
+
+const layerRules = CORE_LAYERS.slice(0, -1).map((layer, index) => ({
+  name: `core-${layer}-looks-up`,
+  severity: /** @type {const} */ ("error"),
+  from: { path: `^core/src/${layer}/`, pathNot: TESTS },
+  to: { path: `^core/src/(${CORE_LAYERS.slice(index + 1).join("|")})/` },
+}));
+
+/** @type {import("dependency-cruiser").IConfiguration} */
+export default {
+  forbidden: [
+    { name: "circle", severity: "error", from: {}, to: { circular: true } },
+    ...layerRules,
+    {
+      name: "core-folder-without-a-layer",
+      severity: "error",
+      from: { path: `^core/src/(?!(${CORE_LAYERS.join("|")})/)` },
+      to: {},
+    },
+    {
+      name: "core-knows-no-outside",
+      severity: "error",
+      from: { path: "^core/src/", pathNot: TESTS },
+      to: { pathNot: "^core/src/|node_modules/zod/|^zod$" },
+    },
+    {
+      name: "cli-uses-the-core",
+      severity: "error",
+      from: { path: "^cli/", pathNot: TESTS },
+      to: { path: "^(web|e2e|demo|scripts)/|^@intonazione/(web|demo)" },
+    },
+    {
+      name: "web-knows-no-cli",
+      severity: "error",
+      from: { path: "^(web|demo|core)/" },
+      to: { path: "^(cli|e2e|scripts)/" },
+    },
+    {
+      name: "features-stand-alone",
+      severity: "error",
+      // "song" is the screen that puts the others together.
+      from: { path: "^web/features/(?!song/)([^/]+)/" },
+      to: { path: web("features"), pathNot: "^(@|web)/features/$1/" },
+    },
+    {
+      name: "shared-parts-look-up",
+      severity: "error",
+      from: { path: "^web/(ui|workers)/" },
+      to: { path: web("features|app|server|open-song") },
+    },
+    {
+      name: "open-song-looks-up",
+      severity: "error",
+      from: { path: "^web/open-song/" },
+      to: { path: web("features|app|server|ui") },
+    },
+    {
+      name: "server-knows-no-screen",
+      severity: "error",
+      from: { path: "^web/server/" },
+      to: { path: web("features|app|ui|open-song|workers") },
+    },
+    {
+      name: "page-talks-to-the-server-over-http",
+      severity: "error",
+      from: { path: "^web/(features|ui|open-song|workers)/" },
+      to: { path: web("server"), preCompilationOnly: false },
+    },
+    {
+      name: "one-place-talks-to-the-database",
+      severity: "error",
+      from: { path: "^(web|core|cli|demo)/", pathNot: "^web/server/" },
+      to: { path: "(^|node_modules/)(kysely|pg)(/|$)" },
+    },
+  ],
+  options: {
+    doNotFollow: { path: "node_modules" },
+    exclude: { path: "(^|/)\\.next|next-env" },
+    tsPreCompilationDeps: "specify",
+    enhancedResolveOptions: {
+      exportsFields: ["exports"],
+      conditionNames: ["import", "node", "default", "types"],
+      extensions: [".ts", ".tsx", ".mjs", ".js", ".json", ".css"],
+    },
+  },
+};
