@@ -7,14 +7,13 @@ import { giveUp, ROOT, say } from "./lib/run.mjs";
 process.chdir(ROOT);
 const FRAMEWORK = /(index|page|layout|route|loading|error|not-found|next\.config)\.tsx?$/u;
 
-const { unusedFiles: _files, ...byFile } = analyzeTsConfig("tsconfig.unused.json", [
-  "--allowUnusedTypes",
-  "--ignoreLocallyUsed",
-  `--ignoreFiles=${FRAMEWORK.source}`,
-]);
-const unused = Object.entries(byFile).flatMap(([file, names]) =>
-  Array.isArray(names) ? names.map(({ exportName }) => `${file}: ${exportName}`) : [],
-);
+const { unusedExports } =
+  /** @type {{ unusedExports: Record<string, { exportName: string }[]> }} */ (
+    analyzeTsConfig("tsconfig.unused.json", ["--allowUnusedTypes"])
+  );
+const unused = Object.entries(unusedExports)
+  .filter(([file]) => !FRAMEWORK.test(file))
+  .flatMap(([file, names]) => names.map(({ exportName }) => `${file}: ${exportName}`));
 
 /** @param {string} folder @returns {string[]} */
 function sourcesIn(folder) {

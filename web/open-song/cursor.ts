@@ -73,7 +73,7 @@ export function walk(song: Song, cursor: Cursor, step: Step): Cursor {
   return target ? cursorAt(cursor.partId, target) : cursor;
 }
 
-export function cursorAt(partId: string, { phraseId, event }: Stop): Cursor {
+function cursorAt(partId: string, { phraseId, event }: Stop): Cursor {
   return { partId, phraseId, eventId: event.id };
 }
 

@@ -29,7 +29,7 @@ export interface Draft {
 
 export const newId = () => nanoid(10);
 
-export function draftKey(partId: string, phraseId: string | undefined): string {
+function draftKey(partId: string, phraseId: string | undefined): string {
   return `${partId}/${phraseId ?? "new"}`;
 }
 

@@ -37,7 +37,7 @@ const KIND_NAME: Readonly<Record<InstrumentKind, string>> = {
 };
 const COUNT_NAME = ["", "", "", "", "four", "five", "six", "seven", "eight", "nine"];
 
-export function instrumentInWords({ kind, tuning }: Pick<Instrument, "kind" | "tuning">): string {
+function instrumentInWords({ kind, tuning }: Pick<Instrument, "kind" | "tuning">): string {
   const name = nameOfTuning(tuning);
   return `${KIND_NAME[kind]}, ${COUNT_NAME[tuning.length] ?? tuning.length} strings${name ? `, ${name}` : ""}`;
 }

@@ -46,7 +46,7 @@ export function techniqueInWords(technique: Technique): string {
   }
 }
 
-export function noteInWords(note: Note, names: readonly string[]): string {
+function noteInWords(note: Note, names: readonly string[]): string {
   if (note.kind === "dead") return `dead stroke on the ${stringInWords(note.string, names)}`;
   const where = note.place ? placeInWords(note.place, names) : "no place yet";
   const how = note.techniques.map((technique) => `, ${techniqueInWords(technique)}`).join("");

@@ -16,8 +16,8 @@ export interface CalloutReading {
 }
 
 /** More than any phrase needs; keeps `(((E0)x99)x99)x99` from filling the memory. */
-export const MAX_EVENTS = 4000;
-export const MAX_CALLOUT_LENGTH = 100_000;
+const MAX_EVENTS = 4000;
+const MAX_CALLOUT_LENGTH = 100_000;
 
 type Item = { readonly kind: "bar-line" } | { readonly kind: "event"; readonly event: LineEvent };
 

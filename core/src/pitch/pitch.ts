@@ -109,12 +109,3 @@ export function parsePitch(text: string): Result<Pitch> {
   }
   return ok(pitch);
 }
-
-export function isSamePitch(a: Pitch, b: Pitch): boolean {
-  return (
-    a.step === b.step &&
-    a.alter === b.alter &&
-    a.octave === b.octave &&
-    (a.cents ?? 0) === (b.cents ?? 0)
-  );
-}

@@ -41,7 +41,7 @@ function isSameList<Item>(a: readonly Item[], b: readonly Item[]): boolean {
 }
 
 /** Everything a person writes of an event; equal keys mean that nothing was changed. */
-export function eventKey(event: LineEvent): string {
+function eventKey(event: LineEvent): string {
   const notes =
     event.kind === "rest"
       ? "-"

@@ -45,7 +45,7 @@ function anyNote(string: number, neck: Neck, key: Key): fc.Arbitrary<Note> {
 }
 
 /** Any event that the neck can name: rests, single notes, chords on distinct strings. */
-export function anyEvent(neck: Neck, key: Key): fc.Arbitrary<LineEvent> {
+function anyEvent(neck: Neck, key: Key): fc.Arbitrary<LineEvent> {
   const strings = neck.openMidi.map((_, index) => index + 1);
   const notes = fc
     .subarray(strings, { minLength: 1, maxLength: 3 })

@@ -192,7 +192,7 @@ interface ValueSign {
 }
 
 /** The signs of a duration: a plain value, with dots or as a triplet; the next shorter one for others. */
-export function signOf(duration: Fraction): ValueSign {
+function signOf(duration: Fraction): ValueSign {
   const at = (index: number, after: string): ValueSign => {
     const most = Math.min(RESTS.length - 1, Math.max(0, index));
     return { rest: RESTS[most]!, note: NOTES[most]!, after };

@@ -80,7 +80,7 @@ const instrument = z.object({
   scaleLengthMm: z.number().min(200).max(1500),
 });
 
-export const detailsSchema = z.object({
+const detailsSchema = z.object({
   title: name,
   tempoBpm: z.number().min(20).max(400),
   metre: z.object({

@@ -8,7 +8,7 @@ import { songSchema } from "./schema";
 /** Raised whenever the shape of a document changes; `migrate` then learns the step. */
 export const SCHEMA_VERSION = 1;
 const FORMAT = "intonazione-song";
-export const MAX_JSON_LENGTH = 20_000_000;
+const MAX_JSON_LENGTH = 20_000_000;
 
 /** A song as it is stored and exchanged. */
 export interface SongDocument {
