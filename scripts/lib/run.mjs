@@ -52,6 +52,20 @@ export function start(command, args, options = {}) {
   return spawn(command, args, { cwd: ROOT, stdio: "inherit", ...options });
 }
 
+/**
+ * Runs a command to its end while this process goes on answering others.
+ * @param {string} command @param {readonly string[]} args
+ * @param {import("node:child_process").SpawnOptions} [options]
+ * @returns {Promise<boolean>} whether it ended well
+ */
+export function runToEnd(command, args, options = {}) {
+  return new Promise((resolve) => {
+    const child = start(command, args, options);
+    child.once("error", () => resolve(false));
+    child.once("exit", (code) => resolve(code === 0));
+  });
+}
+
 /** A port of the loopback address that nobody listens on. @returns {Promise<number>} */
 export function freePort() {
   return new Promise((resolve, reject) => {

@@ -1,7 +1,7 @@
 "use client";
 
 import { eventsOf, type Bar } from "@intonazione/core/score";
-import type { TextTabReading } from "@intonazione/core/formats/text-tab";
+import { MAX_TAB_LENGTH, type TextTabReading } from "@intonazione/core/formats/text-tab";
 import { FileUp } from "lucide-react";
 import { useRef, useState, type ChangeEvent, type ReactNode } from "react";
 import { Button } from "@/ui/button";
@@ -12,6 +12,7 @@ import {
   STANDARD_CHOICE,
   type InstrumentChoice,
 } from "@/ui/instrument-picker";
+import { useHydrated } from "@/ui/use-hydrated";
 import { useTabReading } from "./use-tab-reading";
 
 /** Larger files are no tablature; a little more than the reader takes, so that it can say so. */
@@ -37,9 +38,10 @@ export function TabReader({
 }) {
   const [text, setText] = useState("");
   const [choice, setChoice] = useState<InstrumentChoice>();
-  const [fileProblem, setFileProblem] = useState<string>();
+  const [problem, setProblem] = useState<string>();
   const area = useRef<HTMLTextAreaElement>(null);
   const file = useRef<HTMLInputElement>(null);
+  const isHydrated = useHydrated();
   const state = useTabReading(text, choice);
   const reading = state.kind === "done" ? state.value : undefined;
   const bars: readonly Bar[] = reading?.phrases.flatMap((phrase) => phrase.bars) ?? [];
@@ -48,14 +50,23 @@ export function TabReader({
     const [chosen] = target.files ?? [];
     if (!chosen) return;
     if (chosen.size > MAX_FILE_BYTES) {
-      setFileProblem(
+      setProblem(
         `${chosen.name} has ${Math.round(chosen.size / 1e6)} MB: a tablature has at most 1 MB`,
       );
       return;
     }
-    setFileProblem(undefined);
-    setText(await chosen.text());
+    take(await chosen.text());
     target.value = "";
+  };
+  const take = (given: string) => {
+    if (given.length > MAX_TAB_LENGTH) {
+      setProblem(
+        `${given.length.toLocaleString("en")} characters: a tablature has at most ${MAX_TAB_LENGTH.toLocaleString("en")}. What was here before is still here; paste one song at a time`,
+      );
+      return;
+    }
+    setProblem(undefined);
+    setText(given);
   };
   const go = ({ line = 1, column = 1 }: { line?: number; column?: number }) => {
     const start =
@@ -90,15 +101,24 @@ export function TabReader({
           id="tablature"
           ref={area}
           value={text}
-          onChange={({ target }) => setText(target.value)}
+          disabled={!isHydrated}
+          onChange={({ target }) => take(target.value)}
+          onPaste={(event) => {
+            // A page of text this long would only slow the browser down before it is refused.
+            const pasted = event.clipboardData.getData("text/plain");
+            if (pasted.length > MAX_TAB_LENGTH) {
+              event.preventDefault();
+              take(pasted);
+            }
+          }}
           spellCheck={false}
           wrap="off"
           placeholder={EXAMPLE}
           className="h-52 w-full resize-y rounded-md border border-hairline bg-sheet p-3 font-mono text-[13px] leading-[1.35] placeholder:text-soft"
         />
-        {fileProblem && (
+        {problem && (
           <p role="alert" className="text-xs font-medium text-madder">
-            {fileProblem}
+            {problem}
           </p>
         )}
       </div>

@@ -31,7 +31,7 @@ export const NeckFigure = memo(function NeckFigure(props: NeckProps) {
   const width = useWidth(frame);
   const layout = useMemo(() => layNeck(neck, Math.max(width, 640)), [neck, width]);
   const [hovered, setHovered] = useState<Place>();
-  const rings = otherPlaces(note, neck);
+  const rings = otherPlaces(note, event, neck);
   const under = (mouse: MouseEvent<SVGSVGElement>) => {
     const box = mouse.currentTarget.getBoundingClientRect();
     return placeAt(layout, { x: mouse.clientX - box.left, y: mouse.clientY - box.top });

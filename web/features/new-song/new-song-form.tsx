@@ -5,11 +5,12 @@ import { parseMetre } from "@intonazione/core/rhythm";
 import type { Song } from "@intonazione/core/score";
 import { nanoid } from "nanoid";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { useForm } from "react-hook-form";
 import { createSong } from "@/open-song/server";
 import { Button } from "@/ui/button";
 import { Field, inputLook } from "@/ui/field";
+import { useHydrated } from "@/ui/use-hydrated";
 import { InstrumentPicker, readChoice, STANDARD_CHOICE } from "@/ui/instrument-picker";
 
 interface Values {
@@ -33,9 +34,14 @@ export function NewSongForm() {
   const {
     register,
     handleSubmit,
+    setFocus,
     formState: { errors, isSubmitting },
   } = useForm<Values>({ defaultValues: DEFAULTS, mode: "onTouched" });
   const reading = readChoice(choice);
+  const isHydrated = useHydrated();
+  useEffect(() => {
+    if (isHydrated) setFocus("title");
+  }, [isHydrated, setFocus]);
 
   const create = async (values: Values) => {
     const key = parseKey(values.key);
@@ -59,87 +65,84 @@ export function NewSongForm() {
   };
 
   return (
-    <form
-      noValidate
-      onSubmit={(event) => void handleSubmit(create)(event)}
-      className="flex flex-col gap-3"
-    >
-      <Field label="Title" error={errors.title?.message}>
-        {(ties) => (
-          <input
-            {...ties}
-            {...register("title", {
-              validate: (text) => text.trim() !== "" || "a song needs a title, however rough",
-            })}
-            autoFocus
-            maxLength={200}
-            autoComplete="off"
-            className={`${inputLook} font-serif text-lg`}
-          />
-        )}
-      </Field>
-      <div className="grid grid-cols-3 gap-3">
-        <Field label="Tempo" hint="quarter notes a minute" error={errors.tempo?.message}>
+    <form noValidate onSubmit={(event) => void handleSubmit(create)(event)}>
+      <fieldset disabled={!isHydrated} className="flex flex-col gap-3">
+        <Field label="Title" error={errors.title?.message}>
           {(ties) => (
             <input
               {...ties}
-              {...register("tempo", {
-                validate: (text) => isTempo(text) || `20 to 400 a minute, got “${text}”`,
+              {...register("title", {
+                validate: (text) => text.trim() !== "" || "a song needs a title, however rough",
               })}
-              inputMode="decimal"
-              className={`${inputLook} font-mono`}
-            />
-          )}
-        </Field>
-        <Field label="Metre" hint="like 4/4, 3/4 or 6/8" error={errors.metre?.message}>
-          {(ties) => (
-            <input
-              {...ties}
-              {...register("metre", { validate: (text) => errorOf(parseMetre(text)) })}
-              className={`${inputLook} font-mono`}
-            />
-          )}
-        </Field>
-        <Field label="Key, as it sounds" hint="like D minor or Bb" error={errors.key?.message}>
-          {(ties) => (
-            <input
-              {...ties}
-              {...register("key", { validate: (text) => errorOf(parseKey(text)) })}
-              className={inputLook}
-            />
-          )}
-        </Field>
-      </div>
-      <fieldset className="mt-2 flex flex-col gap-3 rounded-md border border-hairline px-5 pt-3 pb-2">
-        <legend className="px-1 font-serif text-lg">First part</legend>
-        <Field label="Name" hint="left empty: Guitar or Bass">
-          {(ties) => (
-            <input
-              {...ties}
-              {...register("part")}
               maxLength={200}
-              placeholder="Guitar"
               autoComplete="off"
-              className={inputLook}
+              className={`${inputLook} font-serif text-lg`}
             />
           )}
         </Field>
-        <InstrumentPicker choice={choice} onChange={setChoice} />
-        <p className="text-xs text-soft">
-          With a capo: put it on first, then tune with it on. It presses the strings sharp, and not
-          all by the same amount.
-        </p>
+        <div className="grid grid-cols-3 gap-3">
+          <Field label="Tempo" hint="quarter notes a minute" error={errors.tempo?.message}>
+            {(ties) => (
+              <input
+                {...ties}
+                {...register("tempo", {
+                  validate: (text) => isTempo(text) || `20 to 400 a minute, got “${text}”`,
+                })}
+                inputMode="decimal"
+                className={`${inputLook} font-mono`}
+              />
+            )}
+          </Field>
+          <Field label="Metre" hint="like 4/4, 3/4 or 6/8" error={errors.metre?.message}>
+            {(ties) => (
+              <input
+                {...ties}
+                {...register("metre", { validate: (text) => errorOf(parseMetre(text)) })}
+                className={`${inputLook} font-mono`}
+              />
+            )}
+          </Field>
+          <Field label="Key, as it sounds" hint="like D minor or Bb" error={errors.key?.message}>
+            {(ties) => (
+              <input
+                {...ties}
+                {...register("key", { validate: (text) => errorOf(parseKey(text)) })}
+                className={inputLook}
+              />
+            )}
+          </Field>
+        </div>
+        <fieldset className="mt-2 flex flex-col gap-3 rounded-md border border-hairline px-5 pt-3 pb-2">
+          <legend className="px-1 font-serif text-lg">First part</legend>
+          <Field label="Name" hint="left empty: Guitar or Bass">
+            {(ties) => (
+              <input
+                {...ties}
+                {...register("part")}
+                maxLength={200}
+                placeholder="Guitar"
+                autoComplete="off"
+                className={inputLook}
+              />
+            )}
+          </Field>
+          <InstrumentPicker choice={choice} onChange={setChoice} />
+          <p className="text-xs text-soft">
+            With a capo: put it on first, then tune with it on. It presses the strings sharp, and
+            not all by the same amount.
+          </p>
+        </fieldset>
+        {problem && (
+          <p role="alert" className="rounded-md border border-madder px-3 py-2 text-madder">
+            {problem}
+          </p>
+        )}
+        <div className="flex justify-end gap-2 pt-2">
+          <Button type="submit" look="main" disabled={isSubmitting || !reading.ok}>
+            {isSubmitting ? "Making the song …" : "Make the song"}
+          </Button>
+        </div>
       </fieldset>
-      {problem && (
-        <p role="alert" className="rounded-md border border-madder px-3 py-2 text-madder">
-          {problem}
-        </p>
-      )}
-      <div className="flex justify-end gap-2 pt-2">
-        <Button type="submit" look="main" disabled={isSubmitting || !reading.ok}>
-          {isSubmitting ? "Making the song …" : "Make the song"}
-        </Button>
-      </div>
     </form>
   );
 }

@@ -4,7 +4,7 @@ import { fingertipMm, type Neck, type Place } from "@intonazione/core/neck";
 import { displayPitch } from "@intonazione/core/pitch";
 import { explainUnreachable, whyUnreachable } from "@intonazione/core/placement";
 import { durationInWords } from "@intonazione/core/rhythm";
-import { notesOf, type Note, type PitchedNote } from "@intonazione/core/score";
+import { notesOf, type LineEvent, type Note, type PitchedNote } from "@intonazione/core/score";
 import { midiOf } from "@intonazione/core/pitch";
 import { fingeredPitch } from "@intonazione/core/theory";
 import { noteAt, stopsOf } from "@/open-song/cursor";
@@ -64,6 +64,7 @@ export function AtTheCursor() {
           />
           <OtherPlaces
             note={note}
+            event={stop.event}
             neck={neck}
             names={names}
             before={before ? notesOf(before.event) : []}
@@ -159,18 +160,20 @@ function Pin({
 
 function OtherPlaces({
   note,
+  event,
   neck,
   names,
   before,
   onChoose,
 }: {
   readonly note: PitchedNote;
+  readonly event: LineEvent;
   readonly neck: Neck;
   readonly names: readonly string[];
   readonly before: readonly Note[];
   readonly onChoose: (place: Place) => void;
 }) {
-  const places = otherPlaces(note, neck);
+  const places = otherPlaces(note, event, neck);
   const why = whyUnreachable(midiOf(note.pitch), neck);
   return (
     <section aria-labelledby="other-places">
@@ -179,7 +182,7 @@ function OtherPlaces({
       </h3>
       {places.length === 0 && (
         <p className="text-[13px] text-soft">
-          {why ? `None: ${explainUnreachable(why)}.` : "None: this is the only one on this neck."}
+          {why ? `None: ${explainUnreachable(why)}.` : "None that is free on this neck."}
         </p>
       )}
       <ol className="flex flex-col gap-1.5">

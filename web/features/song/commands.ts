@@ -119,7 +119,7 @@ function noteHere(store: SongStore) {
   const note = stop && noteAt(stop.event, cursor);
   if (!stop || note?.kind !== "pitched") return undefined;
   const part = partAt(history.song, cursor.partId);
-  return { note, part, at: { phraseId: stop.phraseId, partId: part.id } };
+  return { note, event: stop.event, part, at: { phraseId: stop.phraseId, partId: part.id } };
 }
 
 function movesToRings(store: SongStore): readonly Command[] {
@@ -129,7 +129,7 @@ function movesToRings(store: SongStore): readonly Command[] {
     keys: [String(index + 1)],
     run: () => {
       const here = noteHere(store);
-      const place = here && otherPlaces(here.note, neckOfPart(here.part))[index];
+      const place = here && otherPlaces(here.note, here.event, neckOfPart(here.part))[index];
       if (place) store.run(pinNote(here.at, here.note, place));
     },
   }));

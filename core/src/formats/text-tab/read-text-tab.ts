@@ -37,7 +37,7 @@ export interface TextTabReading {
   readonly findings: readonly Finding[];
 }
 
-const MAX_TAB_LENGTH = 1_000_000;
+export const MAX_TAB_LENGTH = 1_000_000;
 const MAX_TAB_BARS = 2000;
 const DEFAULT_FRETS = 24;
 const C_MAJOR: Key = { tonic: { step: "C", alter: 0 }, mode: "major" };

@@ -1,0 +1,99 @@
+import AxeBuilder from "@axe-core/playwright";
+import { expect, test, type Page } from "@playwright/test";
+import { callOut, events, newSong, say } from "./studio";
+
+const EVERY_RULE = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"];
+
+async function expectAccessible(page: Page, theme: string): Promise<void> {
+  const axe = new AxeBuilder({ page });
+  // The evening differs in nothing but its colours.
+  const { violations } = await (
+    theme === "day" ? axe.withTags(EVERY_RULE) : axe.withRules(["color-contrast"])
+  ).analyze();
+  const found = violations.map(
+    ({ id, nodes }) => `${id}: ${nodes.map((node) => node.html.slice(0, 160)).join(" | ")}`,
+  );
+  expect(found).toEqual([]);
+}
+
+for (const theme of ["day", "evening"]) {
+  test(`every view passes the accessibility rules in the ${theme} theme`, async ({ page }) => {
+    test.setTimeout(120_000);
+    await page.addInitScript((name) => localStorage.setItem("intonazione-theme", name), theme);
+    await page.goto("/");
+    await expectAccessible(page, theme);
+    await page.goto("/?find=nothing-is-called-this");
+    await expectAccessible(page, theme);
+    await page.goto("/songs/new");
+    await page.getByRole("button", { name: "Make the song" }).click();
+    await expectAccessible(page, theme);
+    await page.goto("/songs/new?from=tablature");
+    await page.getByLabel(/^Tablature:/u).fill("G|-0-Q-|\nD|-----|\nA|-----|\nE|-----|");
+    await expect(page.getByText("“Q” was not read")).toBeVisible();
+    await expectAccessible(page, theme);
+    await page.goto("/");
+    await page.getByRole("link", { name: "Tin Roof Tuesday" }).click();
+    await events(page, "Drizzle").nth(2).click();
+    await page.getByRole("button", { name: "value", exact: true }).click();
+    await callOut(page).fill("E0 Q5 A3h5");
+    await expectAccessible(page, theme);
+    await page.getByRole("button", { name: /^Set up/u }).click();
+    await expectAccessible(page, theme);
+    await page.getByRole("button", { name: /^Place/u }).click();
+    await page.getByRole("button", { name: "Move to…" }).click();
+    await page.getByLabel("Strings, from the thickest").fill("E1 A1 D2 G2");
+    await expect(page.getByText(/notes have no place there/u)).toBeVisible();
+    await expectAccessible(page, theme);
+    await page.keyboard.press("Control+k");
+    await expect(page.getByPlaceholder("What do you want to do?")).toBeVisible();
+    await expectAccessible(page, theme);
+  });
+}
+
+test("a phrase is written, walked, placed and said anew by keyboard alone", async ({ page }) => {
+  await page.goto(await newSong(page, "No Mouse"));
+  await expect(callOut(page)).toBeVisible();
+  await page.keyboard.press("s");
+  await page.keyboard.type("E3 A2+D0 A3");
+  await page.keyboard.press("Enter");
+  await expect(events(page, "Phrase A")).toHaveCount(3);
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("ArrowRight");
+  await page.keyboard.press("c");
+  await expect(page.getByRole("heading", { name: "D3, D string, open" })).toBeVisible();
+  await page.keyboard.press("1");
+  await expect(page.getByRole("heading", { name: "D3, E string, fret 10" })).toBeVisible();
+  await page.keyboard.press("e");
+  await expect(callOut(page)).toHaveValue("'8 E3 A2+E10! A3");
+  await page.keyboard.type(" D0v");
+  await page.keyboard.press("Enter");
+  await expect(events(page, "Phrase A")).toHaveCount(4);
+  await page.keyboard.press("Control+k");
+  await page.keyboard.type("undo");
+  await page.keyboard.press("Enter");
+  await expect(events(page, "Phrase A")).toHaveCount(3);
+});
+
+test("the neck is an input: a click says the place in the call-out line", async ({ page }) => {
+  await page.goto(await newSong(page, "By Hand"));
+  const neck = page.getByRole("group", { name: "Neck of Guitar" });
+  const box = (await neck.boundingBox())!;
+  await neck.click({ position: { x: 30, y: 10 } });
+  await neck.click({ position: { x: 85, y: box.height / 2 } });
+  await expect(callOut(page)).toHaveValue(/^[GD]0$/u);
+  await say(page, await callOut(page).inputValue());
+  await expect(events(page, "Phrase A")).toHaveCount(1);
+});
+
+test("it can be used on a small screen", async ({ page }) => {
+  await page.setViewportSize({ width: 1024, height: 700 });
+  await page.goto("/");
+  await page.getByRole("link", { name: "Chalk Line" }).click();
+  await expect(page.getByRole("option").first()).toBeVisible();
+  await expect(page.getByRole("button", { name: "Commands" })).toBeInViewport({ ratio: 1 });
+  await expect(page.getByRole("group", { name: /^Neck of/u })).toBeInViewport({ ratio: 0.95 });
+  const overflow = await page.evaluate(
+    () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+  );
+  expect(overflow).toBe(0);
+});

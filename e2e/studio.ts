@@ -1,0 +1,40 @@
+import { tuningById, USUAL_BUILD } from "@intonazione/core/instrument";
+import { expect, type Locator, type Page } from "@playwright/test";
+
+/** What the tests do again and again, in the words of the screen. */
+
+export const callOut = (page: Page): Locator => page.getByRole("textbox", { name: "say it" });
+export const saveState = (page: Page): Locator => page.locator("header").getByRole("status");
+export const phrase = (page: Page, name: string): Locator =>
+  page.getByRole("region", { name: `Phrase ${name}`, exact: true });
+export const events = (page: Page, name: string): Locator => phrase(page, name).getByRole("option");
+export const rings = (page: Page): Locator =>
+  page.getByRole("button", { name: /^Move to .*key \d$/u });
+
+/** A song with one empty standard guitar, made over the interface that the page uses. */
+export async function newSong(page: Page, title: string): Promise<string> {
+  const { kind, tuning } = tuningById("standard");
+  const instrument = { name: "Guitar", kind, tuning, ...USUAL_BUILD[kind] };
+  const song = {
+    title,
+    tempoBpm: 90,
+    metre: { beats: 4, unit: 4 },
+    key: { tonic: { step: "E", alter: 0 }, mode: "minor" },
+    stringSchool: "nominal",
+    parts: [{ id: "guitar", name: "Guitar", instrument, capo: 0 }],
+    phrases: [],
+    lines: [],
+  };
+  const answer = await page.request.post("/api/songs", { data: { song, baseVersion: 1 } });
+  const { id } = (await answer.json()) as { id: string };
+  return `/songs/${id}`;
+}
+
+export async function say(page: Page, text: string): Promise<void> {
+  await callOut(page).fill(text);
+  await callOut(page).press("Enter");
+}
+
+export async function expectSaved(page: Page): Promise<void> {
+  await expect(saveState(page)).toHaveText(/^Saved \d\d:\d\d · version \d+$/u);
+}

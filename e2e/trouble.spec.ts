@@ -1,0 +1,148 @@
+import { randomUUID } from "node:crypto";
+import { expect, test } from "@playwright/test";
+import { callOut, events, expectSaved, newSong, saveState, say } from "./studio";
+
+/** Stops and starts the database under the running application. */
+async function database(act: "stop" | "start"): Promise<void> {
+  const answer = await fetch(`${process.env["E2E_CONTROL"]}/${act}`, { method: "POST" });
+  expect(answer.status).toBe(204);
+}
+
+test("two windows cannot overwrite each other; either version can go on", async ({
+  page,
+  context,
+}) => {
+  const address = await newSong(page, "Two Windows");
+  const other = await context.newPage();
+  await page.goto(address);
+  await other.goto(address);
+  await expect(callOut(other)).toBeVisible();
+  await say(page, "E0 E3");
+  await expectSaved(page);
+  await say(other, "A0 A3 A5");
+  await expect(other.getByText("This song was saved elsewhere in the meantime")).toBeVisible();
+  await expect(events(other, "Phrase A")).toHaveCount(3);
+  await other.getByRole("button", { name: "Keep this one" }).click();
+  await expectSaved(other);
+  await say(page, "D0");
+  await expect(page.getByText("This song was saved elsewhere in the meantime")).toBeVisible();
+  await page.getByRole("button", { name: "Take the saved one" }).click();
+  await expect(events(page, "Phrase A")).toHaveCount(3);
+  await expectSaved(page);
+});
+
+test("what was typed survives a reload in the middle, written or not", async ({ page }) => {
+  await page.goto(await newSong(page, "Half Said"));
+  await say(page, "E0 E3");
+  await callOut(page).fill("A0 A2 h");
+  await page.reload();
+  await expect(callOut(page)).toHaveValue("A0 A2 h");
+  await expect(events(page, "Phrase A")).toHaveCount(2);
+});
+
+test("with the database stopped the work goes on, and is saved when it is back", async ({
+  page,
+}) => {
+  const address = await newSong(page, "Power Cut");
+  await page.goto(address);
+  await say(page, "E0 E3");
+  await expectSaved(page);
+  await database("stop");
+  try {
+    await say(page, "A0 A3");
+    await expect(saveState(page)).toHaveText("Kept in this browser · server away");
+    await say(page, "D0 D3 D5");
+    await page.reload();
+    await expect(page.getByText("everything is kept in this browser")).toBeVisible();
+    await expect(events(page, "Phrase C")).toHaveCount(3);
+    const shelf = await page.context().newPage();
+    await shelf.goto("/");
+    await expect(
+      shelf.getByRole("heading", { name: "This page could not be loaded" }),
+    ).toBeVisible();
+    await shelf.close();
+  } finally {
+    await database("start");
+  }
+  await page.getByRole("button", { name: "Try now" }).click();
+  await expectSaved(page);
+  const fresh = await page.context().newPage();
+  await fresh.goto(address);
+  await expect(events(fresh, "Phrase C")).toHaveCount(3);
+});
+
+test("an address without a song says so", async ({ page }) => {
+  for (const id of [randomUUID(), "nonsense", "1' or '1'='1"]) {
+    const answer = await page.goto(`/songs/${encodeURIComponent(id)}`);
+    expect(answer?.status()).toBe(404);
+    await expect(page.getByRole("heading", { name: "There is nothing here" })).toBeVisible();
+  }
+});
+
+test("the server refuses what is no song, and says what is wrong", async ({ request }) => {
+  const send = (data: unknown) => request.post("/api/songs", { data });
+  expect((await send("junk")).status()).toBe(400);
+  const wrong = await send({ song: { title: "" }, baseVersion: 1 });
+  expect(wrong.status()).toBe(422);
+  expect(await wrong.json()).toMatchObject({ code: "song-wrong" });
+  const foreign = await request.post("/api/songs", {
+    data: {},
+    headers: { "Sec-Fetch-Site": "cross-site" },
+  });
+  expect(foreign.status()).toBe(403);
+});
+
+test("wrong input of a new song is named where it stands, and nothing typed is lost", async ({
+  page,
+}) => {
+  await page.goto("/songs/new");
+  const strings = page.getByLabel("Strings, from the thickest");
+  for (const [typed, message] of [
+    ["E A D", /4 to 9 strings, got 3/u],
+    ["E A D G H E", /“H” is no note name/u],
+    ["Eb Ab Db Gb Bb Eb", /six strings, Half step down/u],
+  ] as const) {
+    await strings.fill(typed);
+    await strings.blur();
+    await expect(page.getByText(message).first()).toBeVisible();
+    await expect(strings).toHaveValue(typed);
+  }
+  await page.getByLabel("Metre").fill("4/5");
+  await page.getByLabel("Key, as it sounds").fill("X");
+  await page.getByRole("button", { name: "Make the song" }).click();
+  await expect(page.getByText("a song needs a title")).toBeVisible();
+  await expect(page.getByText("“4/5” is no metre")).toBeVisible();
+  await expect(page.getByText("“X” is no key")).toBeVisible();
+  await expect(page).toHaveURL(/songs\/new/u);
+});
+
+test("junk and a huge paste are refused in words; a lame tablature keeps what can be read", async ({
+  page,
+}) => {
+  await page.goto("/songs/new?from=tablature");
+  const field = page.getByLabel(/^Tablature:/u);
+  const make = page.getByRole("button", { name: "Make a song of it" });
+  const paste = (text: string) =>
+    field.evaluate((area: HTMLTextAreaElement, value) => {
+      area.select();
+      const clipboardData = new DataTransfer();
+      clipboardData.setData("text/plain", value);
+      const event = new ClipboardEvent("paste", { clipboardData, bubbles: true, cancelable: true });
+      // A made-up event pastes nothing by itself.
+      if (area.dispatchEvent(event)) document.execCommand("insertText", false, value);
+    }, text);
+  await expect(field).toBeEnabled();
+  await paste("e|---0---|\n".repeat(500_000));
+  await expect(
+    page.getByText(/^5,000,000 characters: a tablature has at most 1,000,000/u),
+  ).toBeVisible();
+  await expect(make).toBeDisabled();
+  await paste(`\u0000\u0001PK\u0003\u0004${"\ufffd\u0002".repeat(500)}`);
+  await expect(page.getByText("this is no text: expected plain-text tablature")).toBeVisible();
+  await paste("e|-0-41-|\nB|------|\nG|-2----|\nD|------|\nA|------|\nE|------|");
+  await expect(page.getByText("fret must be 0–24, got 41")).toBeVisible();
+  await make.click();
+  await expect(page.getByRole("option").first()).toHaveAccessibleName(
+    /E4.*G string, fret 2|A3.*E4/u,
+  );
+});

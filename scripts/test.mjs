@@ -1,0 +1,133 @@
+import { mkdirSync, mkdtempSync, readFileSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { ensureBuild, prepareDatabase, serve } from "./lib/app.mjs";
+import { startCluster } from "./lib/cluster.mjs";
+import { controlDatabase } from "./lib/control.mjs";
+import { ensureChromium } from "./lib/debian.mjs";
+import { ensurePackages } from "./lib/packages.mjs";
+import { freePort, ROOT, run, runToEnd, say } from "./lib/run.mjs";
+
+/**
+ * Everything that must hold before a change lands; ends with `N passed, N failed`. While working,
+ * `npm test -- browser journey.spec.ts` runs browser tests only, with what Playwright shall know.
+ */
+
+const [, , first, ...forPlaywright] = process.argv;
+const isBrowserOnly = first === "browser";
+
+const total = { passed: 0, failed: 0 };
+const bin = (/** @type {string} */ path) => join(ROOT, "node_modules", path);
+
+/** @param {string} what @param {string[]} args */
+function check(what, args) {
+  say(`\n— ${what}`);
+  if (run(process.execPath, args)) total.passed++;
+  else total.failed++;
+}
+
+/** @param {string} file @param {(report: any) => { passed: number, failed: number }} read @param {boolean} ok */
+function addReport(file, read, ok) {
+  try {
+    const { passed, failed } = read(JSON.parse(readFileSync(file, "utf8")));
+    total.passed += passed;
+    // A run that failed as a whole counts, even if no single test did.
+    total.failed += failed === 0 && !ok ? 1 : failed;
+  } catch {
+    total.failed++;
+  }
+}
+
+ensurePackages();
+ensureChromium();
+const folder = mkdtempSync(join(tmpdir(), "intonazione-test-"));
+const cluster = await startCluster(folder);
+let isOver = false;
+/** @type {import("node:child_process").ChildProcess | undefined} */
+let server;
+const cleanUp = () => {
+  if (isOver) return;
+  isOver = true;
+  server?.kill("SIGTERM");
+  cluster.stop();
+  rmSync(folder, { recursive: true, force: true });
+};
+process.on("exit", cleanUp);
+for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"]) process.on(signal, () => process.exit(1));
+
+if (!isBrowserOnly)
+  check("format", [bin("prettier/bin/prettier.cjs"), "--check", "--log-level=warn", "."]);
+ensureBuild(".next-test");
+const results = join(folder, "results");
+mkdirSync(results, { mode: 0o755 });
+if (!isBrowserOnly) {
+  check("types", ["scripts/typecheck.mjs"]);
+  check("lint", [bin("eslint/bin/eslint.js"), ".", "--max-warnings", "0"]);
+  check("import directions", ["scripts/check-imports.mjs"]);
+  check("unused exports", ["scripts/check-unused.mjs"]);
+  await runUnitTests();
+}
+await runBrowserTests();
+
+cleanUp();
+say(`\n${total.passed} passed, ${total.failed} failed`);
+process.exit(total.failed > 0 ? 1 : 0);
+
+async function runUnitTests() {
+  say("\n— unit and database tests");
+  const unitResults = join(results, "unit.json");
+  const unitOk = await runToEnd(
+    process.execPath,
+    [
+      bin("vitest/vitest.mjs"),
+      "run",
+      "--reporter=default",
+      "--reporter=json",
+      `--outputFile.json=${unitResults}`,
+    ],
+    { env: { ...process.env, TEST_DATABASE_URL: cluster.url } },
+  );
+  addReport(
+    unitResults,
+    ({ numPassedTests, numFailedTests, numPendingTests }) => ({
+      passed: numPassedTests,
+      failed: numFailedTests + numPendingTests,
+    }),
+    unitOk,
+  );
+}
+
+async function runBrowserTests() {
+  say("\n— browser tests");
+  prepareDatabase(cluster.url);
+  const port = await freePort();
+  server = await serve({
+    port,
+    url: cluster.url,
+    folder: ".next-test",
+    mode: "start",
+    quiet: true,
+  });
+  const control = await controlDatabase(cluster);
+  const browserResults = join(results, "browser.json");
+  const browserOk = await runToEnd(
+    process.execPath,
+    [bin("@playwright/test/cli.js"), "test", "-c", "e2e/playwright.config.ts", ...forPlaywright],
+    {
+      env: {
+        ...process.env,
+        E2E_URL: `http://127.0.0.1:${port}`,
+        E2E_CONTROL: control,
+        E2E_RESULTS: browserResults,
+      },
+    },
+  );
+  addReport(
+    browserResults,
+    ({ stats }) => ({
+      passed: stats.expected,
+      failed: stats.unexpected + stats.flaky + stats.skipped,
+    }),
+    browserOk,
+  );
+}
