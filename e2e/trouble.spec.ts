@@ -134,7 +134,7 @@ test("junk and a huge paste are refused in words; a lame tablature keeps what ca
   await expect(field).toBeEnabled();
   await paste("e|---0---|\n".repeat(500_000));
   await expect(
-    page.getByText(/^5,000,000 characters: a tablature has at most 1,000,000/u),
+    page.getByText(/^5,500,000 characters: a tablature has at most 1,000,000/u),
   ).toBeVisible();
   await expect(make).toBeDisabled();
   await paste(`\u0000\u0001PK\u0003\u0004${"\ufffd\u0002".repeat(500)}`);
