@@ -1,0 +1,77 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { ensureBuild, prepareDatabase, serve } from "./lib/app.mjs";
+import { startCluster } from "./lib/cluster.mjs";
+import { ensureChromium } from "./lib/debian.mjs";
+import { ensurePackages } from "./lib/packages.mjs";
+import { ask, freePort, giveUp, say } from "./lib/run.mjs";
+
+/** Measures the budgets of the design; prints figures and their share of the budget, judges nothing. */
+
+/** @param {string} script @param {NodeJS.ProcessEnv} env */
+function measure(script, env = process.env) {
+  const { ok, out, complaints } = ask(process.execPath, ["--import", "tsx", script], { env });
+  if (!ok) giveUp(`${script} failed:\n${complaints}`);
+  return JSON.parse(out);
+}
+
+/** @param {readonly number[]} values @param {number} share */
+function quantile(values, share) {
+  const sorted = [...values].sort((a, b) => a - b);
+  return sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))] ?? Number.NaN;
+}
+
+/** @param {string} what @param {number} value @param {number} budget @param {string} unit @param {string} [more] */
+function row(what, value, budget, unit, more = "") {
+  const figure = `${value.toFixed(value < 10 ? 1 : 0)} ${unit}`.padStart(9);
+  const share = `${((100 * value) / budget).toFixed(0)} %`.padStart(6);
+  say(`${what.padEnd(58)} ${figure} ${share} of ${budget} ${unit}   ${more}`);
+}
+
+/** @param {readonly number[]} times */
+const middle = (times) => `median ${quantile(times, 0.5).toFixed(1)}, ${times.length} samples`;
+
+ensurePackages();
+ensureChromium();
+const folder = mkdtempSync(join(tmpdir(), "intonazione-bench-"));
+const cluster = await startCluster(folder);
+/** @type {import("node:child_process").ChildProcess | undefined} */
+let server;
+process.on("exit", () => {
+  server?.kill("SIGTERM");
+  cluster.stop();
+  rmSync(folder, { recursive: true, force: true });
+});
+for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"]) process.on(signal, () => process.exit(1));
+ensureBuild(".next-test");
+prepareDatabase(cluster.url);
+const port = await freePort();
+server = await serve({ port, url: cluster.url, folder: ".next-test", mode: "start", quiet: true });
+
+const placement = measure("scripts/bench/placement.mjs");
+row(
+  "placement of a 10,000-note line, p95",
+  quantile(placement, 0.95),
+  1000,
+  "ms",
+  middle(placement),
+);
+const env = { ...process.env, BENCH_URL: `http://127.0.0.1:${port}` };
+const { inPhrases, inOnePhrase, shelfBytes } = measure("scripts/bench/key-press.mjs", env);
+row(
+  "key press to painted strip, 50 phrases of 8 bars, p95",
+  quantile(inPhrases, 0.95),
+  50,
+  "ms",
+  middle(inPhrases),
+);
+row(
+  "key press to painted strip, 1 phrase of 400 bars, p95",
+  quantile(inOnePhrase, 0.95),
+  50,
+  "ms",
+  middle(inOnePhrase),
+);
+row("first load of the shelf, JavaScript, compressed", shelfBytes / 1000, 200, "kB");
+process.exit(0);

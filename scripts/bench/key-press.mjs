@@ -1,0 +1,97 @@
+import { demoSong, DEMO_SONGS } from "@intonazione/demo";
+import { chromium } from "@playwright/test";
+
+/**
+ * Times from a key press in the call-out line to the painted strip, in a part of 400 bars: while a
+ * new phrase is said behind fifty others, and while one phrase of 400 bars is said anew. Also how
+ * much JavaScript the shelf loads. Prints milliseconds a key press, and bytes.
+ */
+
+const BARS = 400;
+const KEYS = 80;
+const base = process.env["BENCH_URL"];
+const browser = await chromium.launch({
+  executablePath: "/usr/bin/chromium",
+  args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--disable-background-networking"],
+});
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+
+/** A song of 400 bars, in phrases of so many. @param {number} perPhrase */
+function longSong(perPhrase) {
+  const song = demoSong(DEMO_SONGS[0]);
+  const part = song.parts[0];
+  const source = song.lines.filter((line) => line.partId === part.id).flatMap((line) => line.bars);
+  let count = 0;
+  const bars = Array.from({ length: BARS }, (_, index) => ({
+    events: source[index % source.length].events.map((event) => ({
+      ...event,
+      id: `e${count++}`,
+      ...(event.kind === "notes" && {
+        notes: event.notes.map((note) => ({ ...note, id: `n${count++}` })),
+      }),
+    })),
+  }));
+  const phrases = Array.from({ length: BARS / perPhrase }, (_, index) => ({
+    id: `p${index}`,
+    name: `Phrase ${index + 1}`,
+  }));
+  const lines = phrases.map(({ id }, index) => ({
+    phraseId: id,
+    partId: part.id,
+    bars: bars.slice(index * perPhrase, (index + 1) * perPhrase),
+  }));
+  return { ...song, title: `Bench ${perPhrase}`, parts: [part], phrases, lines };
+}
+
+/** @param {number} perPhrase @param {boolean} isRewriting */
+async function timesOf(perPhrase, isRewriting) {
+  const made = await page.request.post(`${base}/api/songs`, {
+    data: { song: longSong(perPhrase), baseVersion: 1 },
+  });
+  if (!made.ok()) throw new Error(await made.text());
+  await page.goto(`${base}/songs/${(await made.json()).id}`);
+  const field = page.getByRole("textbox", { name: "say it" });
+  await field.waitFor();
+  await page.waitForTimeout(1500);
+  if (isRewriting)
+    await page.getByLabel("What the call-out line writes").selectOption({ index: 1 });
+  await field.press("Control+End");
+  await page.evaluate(() => {
+    const samples = [];
+    Object.assign(window, { samples });
+    document.addEventListener(
+      "keydown",
+      ({ timeStamp }) => {
+        requestAnimationFrame(() => {
+          // Behind the frame's own work: what was drawn has been painted.
+          const channel = new MessageChannel();
+          channel.port1.onmessage = () => samples.push(performance.now() - timeStamp);
+          channel.port2.postMessage(0);
+        });
+      },
+      true,
+    );
+  });
+  const said = " E0 A2h4 D5 A3 E3 D2 A5 E0 G2 D4 A7 E5 D7 A5 G5 D3 A0 E3 A2 D2 E0 G4";
+  await page.keyboard.type(said.slice(0, KEYS), { delay: 90 });
+  await page.waitForTimeout(300);
+  return page.evaluate(() => Reflect.get(window, "samples"));
+}
+
+const inPhrases = await timesOf(8, false);
+const inOnePhrase = await timesOf(BARS, true);
+
+let bytes = 0;
+const shelf = await browser.newPage();
+const client = await shelf.context().newCDPSession(shelf);
+await client.send("Network.enable");
+const scripts = new Set();
+client.on("Network.responseReceived", ({ requestId, type }) => {
+  if (type === "Script") scripts.add(requestId);
+});
+client.on("Network.loadingFinished", ({ requestId, encodedDataLength }) => {
+  if (scripts.has(requestId)) bytes += encodedDataLength;
+});
+await shelf.goto(`${base}/`, { waitUntil: "networkidle" });
+await browser.close();
+process.stdout.write(JSON.stringify({ inPhrases, inOnePhrase, shelfBytes: bytes }));
