@@ -49,7 +49,7 @@ prepareDatabase(cluster.url);
 const port = await freePort();
 server = await serve({ port, url: cluster.url, folder: ".next-test", mode: "start", quiet: true });
 
-const placement = measure("scripts/bench/placement.mjs");
+const placement = measure("scripts/bench/placement.ts");
 row(
   "placement of a 10,000-note line, p95",
   quantile(placement, 0.95),
@@ -58,7 +58,7 @@ row(
   middle(placement),
 );
 const env = { ...process.env, BENCH_URL: `http://127.0.0.1:${port}` };
-const { inPhrases, inOnePhrase, shelfBytes } = measure("scripts/bench/key-press.mjs", env);
+const { inPhrases, inOnePhrase, shelfBytes } = measure("scripts/bench/key-press.ts", env);
 row(
   "key press to painted strip, 50 phrases of 8 bars, p95",
   quantile(inPhrases, 0.95),

@@ -1,6 +1,6 @@
 import { documentOf, readSongDocument } from "@intonazione/core/formats/json";
 import type { Song } from "@intonazione/core/score";
-import { del, get, keys, set } from "idb-keyval";
+import { delMany, get, keys, set } from "idb-keyval";
 import { nanoid } from "nanoid";
 import { z } from "zod";
 import type { Drafts } from "./store";
@@ -12,17 +12,24 @@ export interface LocalCopy {
   readonly baseVersion: number;
   /** True while it holds work that the server has not got. */
   readonly isDirty: boolean;
+}
+
+/** What a window finds when it opens a song. */
+export interface FoundCopy {
+  readonly copy: LocalCopy;
   readonly drafts: Drafts;
 }
 
-const recordSchema = z.object({
+const songRecord = z.object({
   document: z.unknown(),
   baseVersion: z.int().min(1),
   isDirty: z.boolean(),
-  drafts: z.record(z.string(), z.string()),
 });
+const draftsRecord = z.record(z.string(), z.string());
 
-const PREFIX = "song";
+/** Drafts change at every key, songs seldom: they are kept apart. */
+const SONG = "song";
+const DRAFTS = "drafts";
 const WINDOW_NAME = "intonazione-window";
 const lockOf = (windowId: string) => `${WINDOW_NAME}-${windowId}`;
 
@@ -66,38 +73,44 @@ export class LocalCopies {
     private readonly windowId: string,
   ) {}
 
-  private get key() {
-    return [PREFIX, this.songId, this.windowId].join("/");
+  private key(what: typeof SONG | typeof DRAFTS, windowId = this.windowId): string {
+    return [what, this.songId, windowId].join("/");
   }
 
   async keep({ song, ...rest }: LocalCopy): Promise<void> {
-    await set(this.key, { document: documentOf(song), ...rest });
+    await set(this.key(SONG), { document: documentOf(song), ...rest });
+  }
+
+  async keepDrafts(drafts: Drafts): Promise<void> {
+    await set(this.key(DRAFTS), drafts);
   }
 
   /** This window's copy; else one with unsaved work that a closed window left behind. */
-  async find(): Promise<LocalCopy | undefined> {
-    const own = await read(this.key);
+  async find(): Promise<FoundCopy | undefined> {
+    const own = await this.read(this.windowId);
     if (own) return own;
     for (const key of await keys<string>()) {
-      const [prefix, songId, windowId] = key.split("/");
-      if (prefix !== PREFIX || windowId === undefined || (await isAlive(windowId))) continue;
-      const copy = await read(key);
-      const isWorth = copy && (copy.isDirty || Object.keys(copy.drafts).length > 0);
-      if (!isWorth) await del(key);
-      else if (songId === this.songId) {
-        await this.keep(copy);
-        await del(key);
-        return copy;
+      const [what, songId, windowId] = key.split("/");
+      const isOurs = what === SONG && songId === this.songId;
+      if (!isOurs || windowId === undefined || (await isAlive(windowId))) continue;
+      const found = await this.read(windowId);
+      await delMany([this.key(SONG, windowId), this.key(DRAFTS, windowId)]);
+      if (found && (found.copy.isDirty || Object.keys(found.drafts).length > 0)) {
+        await this.keep(found.copy);
+        await this.keepDrafts(found.drafts);
+        return found;
       }
     }
     return undefined;
   }
-}
 
-async function read(key: string): Promise<LocalCopy | undefined> {
-  const record = recordSchema.safeParse(await get(key));
-  if (!record.success) return undefined;
-  const { document, ...rest } = record.data;
-  const song = readSongDocument(document);
-  return song.ok ? { song: song.value, ...rest } : undefined;
+  private async read(windowId: string): Promise<FoundCopy | undefined> {
+    const record = songRecord.safeParse(await get(this.key(SONG, windowId)));
+    if (!record.success) return undefined;
+    const { document, ...rest } = record.data;
+    const song = readSongDocument(document);
+    if (!song.ok) return undefined;
+    const drafts = draftsRecord.safeParse(await get(this.key(DRAFTS, windowId)));
+    return { copy: { song: song.value, ...rest }, drafts: drafts.success ? drafts.data : {} };
+  }
 }

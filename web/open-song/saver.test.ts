@@ -4,7 +4,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { LocalCopy } from "./local-copies";
 import { Saver, startingPoint } from "./saver";
 import type { SaveAnswer } from "./server";
-import { createSongStore } from "./store";
+import { createSongStore, type Drafts } from "./store";
 import { setDetails } from "./transactions";
 
 const song = demoSong(DEMO_SONGS[0]!);
@@ -17,6 +17,7 @@ const titled = (title: string) => {
 function open() {
   const server = { song, version: 1, isAway: false, sends: 0 };
   const kept: LocalCopy[] = [];
+  const keptDrafts: Drafts[] = [];
   const store = createSongStore({
     songId: "song",
     song,
@@ -35,11 +36,16 @@ function open() {
   };
   const saver = new Saver(
     store,
-    { keep: async (copy) => void kept.push(copy), send, fetch: async () => ({ ...server }) },
+    {
+      keep: async (copy) => void kept.push(copy),
+      keepDrafts: async (drafts) => void keptDrafts.push(drafts),
+      send,
+      fetch: async () => ({ ...server }),
+    },
     1,
     song,
   );
-  return { server, kept, store, saver, saving: () => store.getState().saving.kind };
+  return { server, kept, keptDrafts, store, saver, saving: () => store.getState().saving.kind };
 }
 
 describe("saving", () => {
@@ -67,13 +73,14 @@ describe("saving", () => {
   });
 
   it("waits out a server that is away, and loses nothing", async () => {
-    const { server, kept, store, saving } = open();
+    const { server, kept, keptDrafts, store, saving } = open();
     server.isAway = true;
     store.run(titled("Kept"));
     store.setDraft("part/new", "E0 E3");
     await vi.advanceTimersByTimeAsync(5000);
     expect(saving()).toBe("away");
-    expect(kept.at(-1)).toMatchObject({ isDirty: true, drafts: { "part/new": "E0 E3" } });
+    expect(kept.at(-1)).toMatchObject({ isDirty: true, song: { title: "Kept" } });
+    expect(keptDrafts).toEqual([{ "part/new": "E0 E3" }]);
     server.isAway = false;
     await vi.advanceTimersByTimeAsync(20_000);
     expect(saving()).toBe("saved");
@@ -100,13 +107,16 @@ describe("saving", () => {
 
   it("starts from this window's unsaved work, else from what is stored, else from any copy", () => {
     const stored = { song, version: 3, at: new Date(0) };
-    const copy = { song: { ...song, title: "Copy" }, baseVersion: 2, isDirty: true, drafts: {} };
-    const clean = { ...copy, isDirty: false };
+    const found = (isDirty: boolean) => ({
+      copy: { song: { ...song, title: "Copy" }, baseVersion: 2, isDirty },
+      drafts: { "part/new": "E0" },
+    });
     const titleOf = (...from: Parameters<typeof startingPoint>) =>
       startingPoint(...from)?.song.title;
-    expect(titleOf(stored, copy)).toBe("Copy");
-    expect(titleOf(stored, clean)).toBe(song.title);
-    expect(titleOf(undefined, clean)).toBe("Copy");
+    expect(titleOf(stored, found(true))).toBe("Copy");
+    expect(titleOf(stored, found(false))).toBe(song.title);
+    expect(titleOf(undefined, found(false))).toBe("Copy");
+    expect(startingPoint(stored, found(false))?.drafts).toEqual({ "part/new": "E0" });
     expect(startingPoint(undefined, undefined)).toBeUndefined();
   });
 });

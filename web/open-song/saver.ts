@@ -1,11 +1,12 @@
 import type { Song } from "@intonazione/core/score";
-import type { LocalCopy } from "./local-copies";
+import type { FoundCopy, LocalCopy } from "./local-copies";
 import type { SaveAnswer } from "./server";
 import type { Drafts, Saving, SongState, SongStore } from "./store";
 
 /** Where saves go; given from outside so that tests can stand in for browser and server. */
 export interface Shelves {
   readonly keep: (copy: LocalCopy) => Promise<void>;
+  readonly keepDrafts: (drafts: Drafts) => Promise<void>;
   readonly send: (song: Song, baseVersion: number) => Promise<SaveAnswer>;
   readonly fetch: () => Promise<{ readonly song: Song; readonly version: number } | undefined>;
 }
@@ -78,7 +79,10 @@ export class Saver {
 
   private changed(state: SongState, before: SongState): void {
     const isNewSong = state.history.song !== before.history.song;
-    if (isNewSong || state.drafts !== before.drafts) this.keep();
+    if (state.drafts !== before.drafts) {
+      this.shelves.keepDrafts(state.drafts).catch(() => undefined);
+    }
+    if (isNewSong) this.keep();
     if (!isNewSong || state.saving.kind === "conflict") return;
     if (!this.isDirty) return;
     if (state.saving.kind !== "away") this.report({ kind: "in-browser" });
@@ -86,8 +90,7 @@ export class Saver {
   }
 
   private keep(): void {
-    const { drafts } = this.store.getState();
-    const copy = { song: this.song, baseVersion: this.version, isDirty: this.isDirty, drafts };
+    const copy = { song: this.song, baseVersion: this.version, isDirty: this.isDirty };
     // A browser that stores nothing (a private window, a full disk) still saves to the server.
     this.shelves.keep(copy).catch(() => undefined);
   }
@@ -147,7 +150,7 @@ export class Saver {
 /** What a window starts from: its own copy where that holds unsaved work, else what is stored. */
 export function startingPoint(
   stored: { readonly song: Song; readonly version: number; readonly at: Date } | undefined,
-  copy: LocalCopy | undefined,
+  found: FoundCopy | undefined,
 ):
   | {
       readonly song: Song;
@@ -157,7 +160,8 @@ export function startingPoint(
       readonly saving: Saving;
     }
   | undefined {
-  const drafts = copy?.drafts ?? {};
+  const drafts = found?.drafts ?? {};
+  const copy = found?.copy;
   if (copy && (copy.isDirty || !stored)) {
     const { song, baseVersion: version } = copy;
     const savedSong = copy.isDirty ? undefined : song;

@@ -1,7 +1,7 @@
 import type { Finding, Whereabouts } from "@intonazione/core/foundation";
 
 const SIGN = { error: "✕", warning: "!", info: "i" } as const;
-const WORD = { error: "not read", warning: "doubtful", info: "assumed" } as const;
+const WORD = { error: "left out", warning: "look here", info: "note" } as const;
 const COLOR = {
   error: "text-madder",
   warning: "text-ochre-ink",

@@ -10,6 +10,18 @@ import { midiOf, type Midi, type Pitch } from "./pitch";
  * @example spellMidi(midi(61), C♯ minor) // C♯4, never D♭4
  */
 export function spellMidi(number: Midi, key: Key): Pitch {
+  let names = namesByKey.get(key);
+  if (!names) {
+    names = [];
+    namesByKey.set(key, names);
+  }
+  return (names[number] ??= Object.freeze(spell(number, key)));
+}
+
+/** A long line asks for the same few names thousands of times. */
+const namesByKey = new WeakMap<Key, Pitch[]>();
+
+function spell(number: Midi, key: Key): Pitch {
   const lowest = fifthsOf(key.tonic) - (key.mode === "major" ? 5 : 6);
   // A pitch class lies 7 semitones up per fifth, and 7 is its own inverse modulo 12.
   const wanted = (number * 7) % 12;

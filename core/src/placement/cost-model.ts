@@ -38,14 +38,8 @@ export function leastMovement(neck: Neck): CostModel {
 
 /** Strings between the thickest played before and now. */
 function stringCrossing(from: Grip, to: Grip): number {
-  if (from.holds.length === 0 || to.holds.length === 0) return 0;
-  return Math.abs(thickest(from) - thickest(to));
-}
-
-function thickest({ holds }: Grip): number {
-  let string = 0;
-  for (const hold of holds) if (hold.string > string) string = hold.string;
-  return string;
+  if (from.thickest === 0 || to.thickest === 0) return 0;
+  return Math.abs(from.thickest - to.thickest);
 }
 
 /** Added to every model: linked notes stay on one string if they can. */

@@ -25,6 +25,8 @@ export interface Grip {
   readonly holds: readonly Hold[];
   /** Lowest and highest fretted fret; absent when only open strings sound. */
   readonly fretted?: { readonly lowest: number; readonly highest: number };
+  /** The highest string number held; 0 when nothing is. */
+  readonly thickest: number;
 }
 
 /** How far a hand reaches between its first and last finger, in mm along the neck. */
@@ -62,14 +64,22 @@ export function gripsOf(moment: Moment, neck: Neck): readonly Grip[] {
 }
 
 function gripOf(holds: readonly Hold[]): Grip {
-  const frets = holds.flatMap(({ fret }) => (fret === undefined || fret === 0 ? [] : [fret]));
-  if (frets.length === 0) return { holds };
-  return { holds, fretted: { lowest: Math.min(...frets), highest: Math.max(...frets) } };
+  let lowest = Number.POSITIVE_INFINITY;
+  let highest = 0;
+  let thickest = 0;
+  for (const { string, fret } of holds) {
+    if (string > thickest) thickest = string;
+    if (fret === undefined || fret === 0) continue;
+    if (fret < lowest) lowest = fret;
+    if (fret > highest) highest = fret;
+  }
+  if (highest === 0) return { holds, thickest };
+  return { holds, fretted: { lowest, highest }, thickest };
 }
 
 /** Along the neck between the outermost fingers, in mm. */
 export function spanMm({ fretted }: Grip, neck: Neck): number {
-  if (!fretted) return 0;
+  if (!fretted || fretted.lowest === fretted.highest) return 0;
   return fingertipMm(fretted.highest, neck) - fingertipMm(fretted.lowest, neck);
 }
 

@@ -48,6 +48,7 @@ describe("grips", () => {
                 : spanMm(
                     {
                       holds: [],
+                      thickest: 0,
                       fretted: { lowest: Math.min(...pressed), highest: Math.max(...pressed) },
                     },
                     standard,
@@ -80,7 +81,7 @@ describe("grips", () => {
 
   it("refuse a barre across an open string that sounds", () => {
     const holds = [3, 3, 0, 3, 3, 3].map((f, i) => ({ string: 6 - i, fret: fret(f) }));
-    expect(fingersOf({ holds, fretted: { lowest: 3, highest: 3 } })).toBeUndefined();
+    expect(fingersOf({ holds, fretted: { lowest: 3, highest: 3 }, thickest: 6 })).toBeUndefined();
   });
 });
 

@@ -1,7 +1,7 @@
 "use client";
 
 import { eventsOf } from "@intonazione/core/score";
-import { useEffect, useRef, type KeyboardEvent } from "react";
+import { useRef, type KeyboardEvent } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { draftOf } from "@/open-song/draft";
 import { phraseLetter } from "@/ui/words";
@@ -17,14 +17,6 @@ export function CallOutLine() {
   const part = useSong(selectPart);
   const draft = useSong(draftOf);
   const area = useRef<HTMLTextAreaElement>(null);
-
-  // The field grows with what is said, up to a few lines.
-  useEffect(() => {
-    const field = area.current;
-    if (!field) return;
-    field.style.height = "auto";
-    field.style.height = `${Math.min(field.scrollHeight, 96)}px`;
-  }, [draft.text]);
 
   const onKeyDown = (press: KeyboardEvent<HTMLTextAreaElement>) => {
     if (press.nativeEvent.isComposing) return;
@@ -85,7 +77,7 @@ export function CallOutLine() {
             aria-describedby="call-out-note"
             aria-invalid={draft.hasErrors || undefined}
             placeholder={`'8 ${exampleOf(part.instrument.kind)}`}
-            className="relative block w-full resize-none bg-transparent caret-madder outline-none placeholder:text-soft"
+            className="relative block field-sizing-content max-h-24 w-full resize-none bg-transparent caret-madder outline-none placeholder:text-soft"
           />
         </div>
         <CallOutNote />

@@ -1,6 +1,8 @@
 "use client";
 
-import { explain, type RemappedPart } from "@intonazione/core/remap";
+import { displayPitch } from "@intonazione/core/pitch";
+import { explainUnreachable } from "@intonazione/core/placement";
+import type { RemappedPart } from "@intonazione/core/remap";
 import { lineOf, type Part } from "@intonazione/core/score";
 import { useMemo, useState, type ReactNode } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
@@ -132,10 +134,12 @@ function Outcome({ moved: { unreachable, findings } }: { readonly moved: Remappe
           <ul
             tabIndex={0}
             aria-label="Notes without a place"
-            className="mt-1 max-h-24 columns-2 list-inside list-disc gap-6 overflow-y-auto text-[13px]"
+            className="mt-1 max-h-24 list-disc overflow-y-auto pl-5 text-[13px]"
           >
-            {unreachable.map((one) => (
-              <li key={one.noteId}>{explain(one)}</li>
+            {inGroups(unreachable).map(({ text, bars }) => (
+              <li key={text}>
+                {text} · {bars}
+              </li>
             ))}
           </ul>
         </div>
@@ -143,4 +147,19 @@ function Outcome({ moved: { unreachable, findings } }: { readonly moved: Remappe
       {findings.length > 0 && <FindingList findings={findings} />}
     </div>
   );
+}
+
+/** The same note for the same reason is said once, with all its bars. */
+function inGroups(
+  unreachable: RemappedPart["unreachable"],
+): readonly { readonly text: string; readonly bars: string }[] {
+  const groups = new Map<string, Set<number>>();
+  for (const { pitch, why, bar } of unreachable) {
+    const text = `${displayPitch(pitch)}: ${explainUnreachable(why)}`;
+    groups.set(text, (groups.get(text) ?? new Set()).add(bar));
+  }
+  return [...groups].map(([text, bars]) => ({
+    text,
+    bars: `${bars.size === 1 ? "bar" : "bars"} ${[...bars].join(", ")}`,
+  }));
 }

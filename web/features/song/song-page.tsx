@@ -88,6 +88,7 @@ async function openSong(
   const store = createSongStore({ songId, song, drafts, saving, stage: known });
   const shelves = {
     keep: copies.keep.bind(copies),
+    keepDrafts: copies.keepDrafts.bind(copies),
     send: saveSong.bind(undefined, songId),
     fetch: fetchSong.bind(undefined, songId),
   };

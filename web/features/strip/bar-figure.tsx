@@ -71,9 +71,9 @@ export const BarFigure = memo(function BarFigure(props: BarProps) {
             x={mark.x}
             y={lanes.count! + 4}
             textAnchor="middle"
-            fontSize={11.5}
+            fontSize={mark.isHeld ? 9.5 : 11.5}
             fontWeight={/\d/u.test(mark.text) && !mark.isHeld ? 650 : 400}
-            fill={mark.isHeld ? "var(--hairline)" : "var(--ink)"}
+            fill={mark.isHeld ? "var(--soft)" : "var(--ink)"}
             className="font-mono"
           >
             {mark.text}

@@ -143,6 +143,24 @@ function layBarOnce(bar: Bar, width: number, metre: Metre): BarBox {
   return box;
 }
 
+const laidRows = new WeakMap<BarBox, Row>();
+
+/** The same row as before where nothing in it moved, so that it need not be drawn again. */
+function rowOnce(row: Row): Row {
+  const first = row.bars[0]!.box;
+  const known = laidRows.get(first);
+  const isSame =
+    known?.firstBar === row.firstBar &&
+    known.bars.length === row.bars.length &&
+    known.bars.every(({ box, x, isLast }, index) => {
+      const other = row.bars[index]!;
+      return box === other.box && x === other.x && isLast === other.isLast;
+    });
+  if (isSame) return known;
+  laidRows.set(first, row);
+  return row;
+}
+
 /** Breaks bars into rows of `width` px and stretches each row to fill it, the last one if it nearly does. */
 export function layRows(bars: readonly Bar[], width: number, metre: Metre): readonly Row[] {
   const rows: Row[] = [];
@@ -166,7 +184,7 @@ export function layRows(bars: readonly Bar[], width: number, metre: Metre): read
       return at;
     });
     const hasUnplaced = laid.some(({ box }) => box.events.some(({ event }) => isUnplaced(event)));
-    rows.push({ firstBar: start + 1, bars: laid, hasUnplaced });
+    rows.push(rowOnce({ firstBar: start + 1, bars: laid, hasUnplaced }));
     start = end;
   }
   return rows;

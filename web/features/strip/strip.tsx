@@ -27,8 +27,17 @@ export interface StripProps {
 const GUTTER = 64;
 
 /** A phrase as one part plays it: as many rows as the width asks for. */
-export const Strip = memo(function Strip(props: StripProps) {
-  const { bars, metre, label, eventId } = props;
+export const Strip = memo(function Strip({
+  bars,
+  metre,
+  facts,
+  lanes,
+  label,
+  eventId,
+  noteId,
+  barsBefore = 0,
+  onSelect,
+}: StripProps) {
   const frame = useRef<HTMLDivElement>(null);
   const width = useWidth(frame);
   const rows = useMemo(
@@ -45,23 +54,47 @@ export const Strip = memo(function Strip(props: StripProps) {
       aria-activedescendant={isHere ? `event-${eventId}` : undefined}
       className="min-w-0 overflow-hidden rounded-sm"
     >
-      {rows.map((row) => (
-        <RowFigure key={row.firstBar} row={row} width={width} {...props} />
-      ))}
+      {rows.map((row) => {
+        const isInRow = isHere && holds(row, eventId);
+        return (
+          <RowFigure
+            key={row.firstBar}
+            row={row}
+            width={width}
+            facts={facts}
+            wished={lanes}
+            eventId={isInRow ? eventId : undefined}
+            noteId={isInRow ? noteId : undefined}
+            barsBefore={barsBefore}
+            onSelect={onSelect}
+          />
+        );
+      })}
     </div>
   );
 });
 
-function RowFigure({
+function holds(row: Row, eventId: string | undefined): boolean {
+  return row.bars.some(({ box }) => box.events.some(({ event }) => event.id === eventId));
+}
+
+interface RowProps extends Pick<StripProps, "facts" | "eventId" | "noteId" | "onSelect"> {
+  readonly row: Row;
+  readonly width: number;
+  readonly wished: ReadonlySet<LaneName>;
+  readonly barsBefore: number;
+}
+
+const RowFigure = memo(function RowFigure({
   row,
   width,
   facts,
-  lanes: wished,
+  wished,
   eventId,
   noteId,
-  barsBefore = 0,
+  barsBefore,
   onSelect,
-}: StripProps & { readonly row: Row; readonly width: number }) {
+}: RowProps) {
   const events = row.bars.flatMap(({ box }) => box.bar.events);
   const lanes = lanesFor({
     strings: facts.names.length,
@@ -105,7 +138,7 @@ function RowFigure({
       </g>
     </svg>
   );
-}
+});
 
 function RowNames({ lanes, facts }: { readonly lanes: Lanes; readonly facts: PartFacts }) {
   const laneNames = [

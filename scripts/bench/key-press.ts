@@ -1,3 +1,4 @@
+import type { Song } from "@intonazione/core/score";
 import { demoSong, DEMO_SONGS } from "@intonazione/demo";
 import { chromium } from "@playwright/test";
 
@@ -9,21 +10,21 @@ import { chromium } from "@playwright/test";
 
 const BARS = 400;
 const KEYS = 80;
-const base = process.env["BENCH_URL"];
+const base = process.env["BENCH_URL"] ?? "";
 const browser = await chromium.launch({
   executablePath: "/usr/bin/chromium",
   args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--disable-background-networking"],
 });
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 
-/** A song of 400 bars, in phrases of so many. @param {number} perPhrase */
-function longSong(perPhrase) {
-  const song = demoSong(DEMO_SONGS[0]);
-  const part = song.parts[0];
+/** A song of 400 bars, in phrases of so many. */
+function longSong(perPhrase: number): Song {
+  const song = demoSong(DEMO_SONGS[0]!);
+  const part = song.parts[0]!;
   const source = song.lines.filter((line) => line.partId === part.id).flatMap((line) => line.bars);
   let count = 0;
   const bars = Array.from({ length: BARS }, (_, index) => ({
-    events: source[index % source.length].events.map((event) => ({
+    events: source[index % source.length]!.events.map((event) => ({
       ...event,
       id: `e${count++}`,
       ...(event.kind === "notes" && {
@@ -43,13 +44,12 @@ function longSong(perPhrase) {
   return { ...song, title: `Bench ${perPhrase}`, parts: [part], phrases, lines };
 }
 
-/** @param {number} perPhrase @param {boolean} isRewriting */
-async function timesOf(perPhrase, isRewriting) {
+async function timesOf(perPhrase: number, isRewriting: boolean): Promise<readonly number[]> {
   const made = await page.request.post(`${base}/api/songs`, {
     data: { song: longSong(perPhrase), baseVersion: 1 },
   });
   if (!made.ok()) throw new Error(await made.text());
-  await page.goto(`${base}/songs/${(await made.json()).id}`);
+  await page.goto(`${base}/songs/${((await made.json()) as { id: string }).id}`);
   const field = page.getByRole("textbox", { name: "say it" });
   await field.waitFor();
   await page.waitForTimeout(1500);
@@ -57,7 +57,7 @@ async function timesOf(perPhrase, isRewriting) {
     await page.getByLabel("What the call-out line writes").selectOption({ index: 1 });
   await field.press("Control+End");
   await page.evaluate(() => {
-    const samples = [];
+    const samples: number[] = [];
     Object.assign(window, { samples });
     document.addEventListener(
       "keydown",
@@ -75,7 +75,7 @@ async function timesOf(perPhrase, isRewriting) {
   const said = " E0 A2h4 D5 A3 E3 D2 A5 E0 G2 D4 A7 E5 D7 A5 G5 D3 A0 E3 A2 D2 E0 G4";
   await page.keyboard.type(said.slice(0, KEYS), { delay: 90 });
   await page.waitForTimeout(300);
-  return page.evaluate(() => Reflect.get(window, "samples"));
+  return page.evaluate(() => Reflect.get(window, "samples") as number[]);
 }
 
 const inPhrases = await timesOf(8, false);
@@ -85,7 +85,7 @@ let bytes = 0;
 const shelf = await browser.newPage();
 const client = await shelf.context().newCDPSession(shelf);
 await client.send("Network.enable");
-const scripts = new Set();
+const scripts = new Set<string>();
 client.on("Network.responseReceived", ({ requestId, type }) => {
   if (type === "Script") scripts.add(requestId);
 });

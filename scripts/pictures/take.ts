@@ -1,0 +1,74 @@
+import { chromium, type Page } from "@playwright/test";
+import { join } from "node:path";
+
+/** Walks through the application and takes a picture of each main view. */
+
+const base = process.env["PICTURES_URL"] ?? "";
+const folder = process.env["PICTURES_FOLDER"] ?? ".";
+const browser = await chromium.launch({
+  executablePath: "/usr/bin/chromium",
+  args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--disable-background-networking"],
+});
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+
+async function take(name: string): Promise<void> {
+  await page.evaluate(() => document.fonts.ready);
+  await page.waitForTimeout(300);
+  await page.screenshot({ path: join(folder, `${name}.png`) });
+}
+
+async function open(title: string): Promise<void> {
+  await page.goto(base);
+  await page.getByRole("link", { name: title }).click();
+  await page.getByRole("option").first().waitFor();
+}
+
+const walk = async (on: Page, steps: number) => {
+  for (let step = 0; step < steps; step++) await on.keyboard.press("ArrowRight");
+};
+
+await page.goto(base);
+await take("shelf");
+
+await page.goto(`${base}/songs/new`);
+await page.getByLabel("Title", { exact: true }).fill("Copper Weather");
+await page.getByLabel("Strings, from the thickest").fill("D A D G B E");
+await take("new-song");
+
+await page.goto(`${base}/songs/new?from=tablature`);
+await page
+  .getByLabel(/^Tablature:/u)
+  .fill(
+    "Rope Walk\nTempo: 92\n\n[Hauling]\nG|-----------------|-----------------|\nD|-----------2-4---|-----------2-0---|\nA|---2-4-5-------5-|-5-4-2-------Z-4-|\nE|-0---------------|-0---------------|\n",
+  );
+await page.getByText("was not read").first().waitFor();
+await take("read-tablature");
+
+await open("Lock Gate Lanterns");
+await walk(page, 4);
+await page.getByRole("button", { name: /^Place/u }).click();
+await page.getByRole("button", { name: /^Move to A string, fret 10/u }).click();
+await page.getByText(/^Saved/u).waitFor();
+await take("place");
+
+await page.getByRole("textbox", { name: "say it" }).fill("'8 pm[E0 E0] D3h5 D: 6b½ 5 '16 A3 A5 Q7");
+await page.getByRole("button", { name: /^Write/u }).click();
+await page.getByRole("region", { name: "Phrase being said" }).scrollIntoViewIfNeeded();
+await take("write");
+
+await open("Tin Roof Tuesday");
+await page.getByRole("button", { name: /^Set up/u }).click();
+await take("set-up");
+
+await page.getByRole("button", { name: /^Place/u }).click();
+await page.getByRole("button", { name: "Move to…" }).click();
+await page.getByLabel("Strings, from the thickest").fill("G D G B D");
+await page.getByLabel("Capo").fill("0");
+await page.getByRole("listbox").nth(1).waitFor();
+await take("move-to");
+
+await open("Brass Kettle");
+await page.getByRole("button", { name: "Switch between day and evening theme" }).click();
+await walk(page, 3);
+await take("evening");
+await browser.close();
