@@ -1,8 +1,10 @@
+import { join } from "node:path";
 import { defineConfig } from "vitest/config";
 
 export default defineConfig({
+  resolve: { alias: { "@": join(import.meta.dirname, "web") } },
   test: {
-    include: ["{core,cli,demo,web,scripts}/**/*.test.ts"],
+    include: ["{core,cli,demo,web,scripts}/**/*.test.{ts,tsx}"],
     exclude: ["**/node_modules/**", "**/.next*/**"],
     testTimeout: 30_000,
     hookTimeout: 60_000,

@@ -5,7 +5,7 @@ import { ROOT, say } from "./lib/run.mjs";
 /** How many of all lines of code are tests. Blank lines, comments and data tables don't count. */
 
 const FOLDERS = ["core", "web", "cli", "demo", "e2e", "scripts"];
-const TEST = /(\.test\.tsx?|\.arbitraries\.ts|^e2e\/.*\.ts)$/u;
+const TEST = /(\.test\.tsx?|\.arbitraries\.ts|\.test-kit\.ts|^e2e\/.*\.ts)$/u;
 
 /** @param {string} folder @returns {string[]} */
 function sourcesIn(folder) {

@@ -90,9 +90,8 @@ export function nextNote(song: Song, cursor: Cursor, step: 1 | -1): Cursor {
 export function settle(before: Song, after: Song, cursor: Cursor): Cursor {
   const part = after.parts.find(({ id }) => id === cursor.partId) ?? after.parts[0]!;
   const stops = stopsOf(after, part.id);
-  if (cursor.eventId !== undefined && stops.some((stop) => stop.event.id === cursor.eventId)) {
-    return cursor;
-  }
+  const same = stops.find((stop) => stop.event.id === cursor.eventId);
+  if (same) return same.phraseId === cursor.phraseId ? cursor : cursorAt(part.id, same);
   const hasPhrase = after.phrases.some(({ id }) => id === cursor.phraseId);
   const phraseId = hasPhrase ? cursor.phraseId : after.phrases[0]?.id;
   const index = stopsOf(before, cursor.partId)

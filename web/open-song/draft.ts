@@ -74,14 +74,15 @@ function readDraft(
   const isUnplaced = eventsOf(merged)
     .flatMap(notesOf)
     .some((note) => note.kind === "pitched" && !note.place);
+  const isSlipping = hasErrors(findings);
   return {
     key,
     text: typed,
     phraseId,
     bars: isUnplaced ? placeBars(merged, neckOfPart(part), "unplaced").bars : merged,
     findings,
-    hasErrors: hasErrors(findings),
-    isChanged: phraseId === undefined ? typed.trim() !== "" : !isSame(merged, before),
+    hasErrors: isSlipping,
+    isChanged: phraseId === undefined ? typed.trim() !== "" : isSlipping || !isSame(merged, before),
   };
 }
 

@@ -77,7 +77,8 @@ export function countInWords(onset: Fraction, metre: Metre): string {
   const count = countAt(onset, metre);
   if (/^\d/u.test(count)) return `on ${count}`;
   const beat = Math.floor((onset.num * metre.unit) / onset.den) + 1;
-  return `${COUNT_IN_WORDS[count] ?? "within"} of ${beat}`;
+  const part = COUNT_IN_WORDS[count];
+  return part ? `${part} of ${beat}` : `within ${beat}`;
 }
 
 /** A, B … Z, then AA, AB …: phrases by their order. */

@@ -4,7 +4,9 @@ import { useEffect } from "react";
 import type { Command } from "./commands";
 
 /** What a key press is called in the commands: `mod+shift+z`, `ArrowLeft`, `e`. */
-function nameOf(press: KeyboardEvent): string {
+export function nameOfKey(
+  press: Pick<KeyboardEvent, "key" | "ctrlKey" | "metaKey" | "shiftKey">,
+): string {
   const mod = press.ctrlKey || press.metaKey ? "mod+" : "";
   // Shift counts where it does not already make another character.
   const isLetter = /^[a-z]$/iu.test(press.key);
@@ -28,7 +30,7 @@ export function useKeys(commands: readonly Command[], isBlocked: boolean): void 
     if (isBlocked) return;
     const onKeyDown = (press: KeyboardEvent) => {
       if (press.defaultPrevented || press.altKey) return;
-      const name = nameOf(press);
+      const name = nameOfKey(press);
       if (isTypedInto(press.target) && !EVERYWHERE.has(name)) return;
       const isOnButton =
         press.target instanceof Element && press.target.closest("button, a, summary");

@@ -1,0 +1,71 @@
+import { stringNames, tuningById } from "@intonazione/core/instrument";
+import { fret } from "@intonazione/core/neck";
+import { fraction } from "@intonazione/core/rhythm";
+import type { Technique } from "@intonazione/core/score";
+import { describe, expect, it } from "vitest";
+import {
+  bendInWords,
+  countInWords,
+  phraseLetter,
+  placeInWords,
+  stringInWords,
+  techniqueInWords,
+} from "./words";
+
+const { tuning, kind } = tuningById("drop-d");
+
+describe("music in words", () => {
+  it.each([
+    ["nominal", 6, "E string"],
+    ["nominal", 1, "e string"],
+    ["actual", 6, "D string"],
+    ["number", 6, "string 6"],
+  ] as const)("calls strings by the %s school: %i is the %s", (school, string, words) => {
+    expect(stringInWords(string, stringNames(tuning, kind, school))).toBe(words);
+  });
+
+  it("says a place as string and fret, or open", () => {
+    const names = stringNames(tuning, kind, "nominal");
+    expect(placeInWords({ string: 4, fret: fret(5) }, names)).toBe("D string, fret 5");
+    expect(placeInWords({ string: 4, fret: fret(0) }, names)).toBe("D string, open");
+  });
+
+  it.each<[Technique, string]>([
+    [{ kind: "hammer-on" }, "hammered on"],
+    [{ kind: "pull-off" }, "pulled off"],
+    [{ kind: "slide" }, "slid into"],
+    [{ kind: "bend", cents: 150 }, "bent ¾"],
+    [{ kind: "vibrato" }, "with vibrato"],
+  ])("%j is %s", (technique, words) => {
+    expect(techniqueInWords(technique)).toBe(words);
+  });
+
+  it.each([
+    [50, "¼"],
+    [100, "½"],
+    [200, "full"],
+    [300, "1½"],
+    [400, "2"],
+    [600, "3"],
+  ])("a bend of %i cents is marked %s", (cents, words) => {
+    expect(bendInWords(cents)).toBe(words);
+  });
+
+  it.each([
+    [0, 1, "on 1"],
+    [1, 4, "on 2"],
+    [3, 8, "and of 2"],
+    [1, 16, "e of 1"],
+    [15, 16, "a of 4"],
+    [1, 12, "second of three of 1"],
+    [1, 6, "third of three of 1"],
+    [1, 32, "within 1"],
+  ])("%i/%i of a whole note into the bar is %s", (num, den, words) => {
+    expect(countInWords(fraction(num, den), { beats: 4, unit: 4 })).toBe(words);
+  });
+
+  it("letters phrases like a rehearsal", () => {
+    const letters = [0, 1, 25, 26, 27, 51, 52, 701, 702].map(phraseLetter);
+    expect(letters).toEqual(["A", "B", "Z", "AA", "AB", "AZ", "BA", "ZZ", "AAA"]);
+  });
+});
