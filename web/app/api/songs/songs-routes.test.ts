@@ -1,0 +1,77 @@
+import { randomUUID } from "node:crypto";
+import { demoSong, DEMO_SONGS } from "@intonazione/demo";
+import { Kysely, PostgresDialect, sql } from "kysely";
+import { Pool } from "pg";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { database } from "@/server/database";
+import { migrate } from "@/server/migrate";
+import { SongRepository } from "@/server/song-repository";
+import { createStudio } from "@/server/studio-repository";
+import { POST } from "./route";
+import { GET, PUT } from "./[id]/route";
+
+const server = process.env["TEST_DATABASE_URL"];
+const song = demoSong(DEMO_SONGS[1]!);
+const ask = (body: unknown) =>
+  new Request("http://127.0.0.1/api/songs", { method: "POST", body: JSON.stringify(body) });
+const at = (id: string) => ({ params: Promise.resolve({ id }) });
+
+interface Stored {
+  readonly id: string;
+  readonly version: number;
+  readonly song: { readonly title: string };
+}
+const read = async (response: Promise<Response>) => {
+  const settled = await response;
+  return { status: settled.status, body: (await settled.json()) as Stored & { code: string } };
+};
+
+describe.skipIf(!server)("songs over HTTP", () => {
+  const name = `routes_${process.pid}`;
+  let admin: Kysely<unknown>;
+  let foreignId: string;
+  const before = process.env["DATABASE_URL"];
+
+  beforeAll(async () => {
+    admin = new Kysely({
+      dialect: new PostgresDialect({ pool: new Pool({ connectionString: server }) }),
+    });
+    await sql`create database ${sql.id(name)}`.execute(admin);
+    const url = new URL(server!);
+    url.pathname = name;
+    process.env["DATABASE_URL"] = url.href;
+    await migrate(database());
+    await createStudio(database(), "Ours");
+    const theirs = await createStudio(database(), "Theirs");
+    foreignId = (await new SongRepository(database(), theirs.id).create(song)).id;
+  });
+
+  afterAll(async () => {
+    await database().destroy();
+    await sql`drop database ${sql.id(name)} with (force)`.execute(admin);
+    await admin.destroy();
+    if (before === undefined) delete process.env["DATABASE_URL"];
+    else process.env["DATABASE_URL"] = before;
+  });
+
+  it("are made, fetched, saved, and refused when stale", async () => {
+    const made = await read(POST(ask({ song, baseVersion: 1 })));
+    expect(made.status).toBe(201);
+    const { id } = made.body;
+    expect((await read(GET(ask(null), at(id)))).body).toMatchObject({ id, version: 1, song });
+    const save = (title: string, baseVersion: number) =>
+      read(PUT(ask({ song: { ...song, title }, baseVersion }), at(id)));
+    expect(await save("Second", 1)).toMatchObject({ status: 200, body: { version: 2 } });
+    expect(await save("Stale", 1)).toMatchObject({ status: 409, body: { code: "stale-version" } });
+    expect(await save("Third", 2)).toMatchObject({ status: 200, body: { version: 3 } });
+    expect((await read(GET(ask(null), at(id)))).body.song.title).toBe("Third");
+  });
+
+  it("are not there under an unknown id, nonsense, or another studio's id", async () => {
+    for (const id of [randomUUID(), "nonsense", foreignId]) {
+      const expected = { status: 404, body: { code: "song-missing" } };
+      expect(await read(GET(ask(null), at(id)))).toMatchObject(expected);
+      expect(await read(PUT(ask({ song, baseVersion: 1 }), at(id)))).toMatchObject(expected);
+    }
+  });
+});

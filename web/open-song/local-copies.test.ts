@@ -1,0 +1,120 @@
+import "fake-indexeddb/auto";
+import { clear, keys, set } from "idb-keyval";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { LocalCopies, nameWindow } from "./local-copies";
+import { songOf } from "./open-song.test-kit";
+
+const song = songOf(["E0 A2"]);
+const dirty = { song, baseVersion: 3, isDirty: true };
+const clean = { song, baseVersion: 3, isDirty: false };
+
+/** The browser's locks, as far as they are used here: held until a window is closed. */
+class Locks {
+  private readonly held = new Map<string, () => void>();
+
+  request(
+    name: string,
+    { signal }: { signal: AbortSignal },
+    hold: () => Promise<unknown>,
+  ): Promise<unknown> {
+    return new Promise((_resolve, reject) => {
+      if (!this.held.has(name)) {
+        this.held.set(name, () => this.held.delete(name));
+        void hold();
+        return;
+      }
+      signal.addEventListener("abort", () => reject(new Error("aborted")));
+    });
+  }
+
+  query() {
+    return Promise.resolve({ held: [...this.held.keys()].map((name) => ({ name })) });
+  }
+
+  close(windowId: string): void {
+    this.held.get(`intonazione-window-${windowId}`)?.();
+  }
+}
+
+/** A browser window: its own session store, and locks shared with all others. */
+function inWindow(locks: Locks, session = new Map<string, string>()) {
+  vi.stubGlobal("navigator", { locks });
+  vi.stubGlobal("sessionStorage", {
+    getItem: (key: string) => session.get(key) ?? null,
+    setItem: (key: string, value: string) => session.set(key, value),
+  });
+  return nameWindow();
+}
+
+describe("the browser's own store", () => {
+  beforeEach(() => clear());
+  afterEach(() => void vi.unstubAllGlobals());
+
+  it("gives a window back what it kept, drafts and all", async () => {
+    const windowId = await inWindow(new Locks());
+    const copies = new LocalCopies("song", windowId);
+    await copies.keep(dirty);
+    await copies.keepDrafts({ "guitar/new": "E0 Q" });
+    expect(await copies.find()).toEqual({ copy: dirty, drafts: { "guitar/new": "E0 Q" } });
+    expect(await new LocalCopies("other", windowId).find()).toBeUndefined();
+  });
+
+  it("names a window the same after a reload, and a duplicated one anew", async () => {
+    const locks = new Locks();
+    const session = new Map<string, string>();
+    const first = await inWindow(locks, session);
+    const duplicate = await inWindow(locks, new Map(session));
+    expect(duplicate).not.toBe(first);
+    locks.close(first);
+    expect(await inWindow(locks, session)).toBe(first);
+  });
+
+  it("hands unsaved work of a closed window to the next, but not of one that is open", async () => {
+    const locks = new Locks();
+    const lost = await inWindow(locks);
+    await new LocalCopies("song", lost).keep(dirty);
+    await new LocalCopies("song", lost).keepDrafts({ "guitar/new": "A0" });
+    const next = await inWindow(locks);
+    const copies = new LocalCopies("song", next);
+    expect(await copies.find()).toBeUndefined();
+    locks.close(lost);
+    expect(await copies.find()).toEqual({ copy: dirty, drafts: { "guitar/new": "A0" } });
+    expect(await keys()).toEqual([`drafts/song/${next}`, `song/song/${next}`]);
+  });
+
+  it("takes a saved copy for worthless unless something typed hangs on it", async () => {
+    const locks = new Locks();
+    const lost = await inWindow(locks);
+    await new LocalCopies("song", lost).keep(clean);
+    locks.close(lost);
+    const next = new LocalCopies("song", await inWindow(locks));
+    expect(await next.find()).toBeUndefined();
+    expect(await keys()).toEqual([]);
+    await new LocalCopies("song", "gone").keep(clean);
+    await new LocalCopies("song", "gone").keepDrafts({ "guitar/new": "E0" });
+    expect((await next.find())?.drafts).toEqual({ "guitar/new": "E0" });
+  });
+
+  it("is not believed when it holds something unreadable", async () => {
+    const windowId = await inWindow(new Locks());
+    const copies = new LocalCopies("song", windowId);
+    for (const junk of [
+      7,
+      "x",
+      { document: {}, baseVersion: 1, isDirty: true },
+      { isDirty: true },
+    ]) {
+      await set(`song/song/${windowId}`, junk);
+      expect(await copies.find()).toBeUndefined();
+    }
+    await copies.keep(clean);
+    await set(`drafts/song/${windowId}`, { "guitar/new": 7 });
+    expect(await copies.find()).toEqual({ copy: clean, drafts: {} });
+  });
+
+  it("does without locks where the browser has none", async () => {
+    vi.stubGlobal("navigator", {});
+    vi.stubGlobal("sessionStorage", { getItem: () => "old", setItem: () => undefined });
+    expect(await nameWindow()).toBe("old");
+  });
+});
