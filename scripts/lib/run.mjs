@@ -1,5 +1,5 @@
 import { spawn, spawnSync } from "node:child_process";
-import { createServer } from "node:net";
+import { connect, createServer } from "node:net";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 
@@ -85,6 +85,20 @@ export function isFree(port) {
     const server = createServer();
     server.once("error", () => resolve(false));
     server.listen(port, "127.0.0.1", () => server.close(() => resolve(true)));
+  });
+}
+
+/** Whether somebody takes connections on a loopback port. @param {number} port @returns {Promise<boolean>} */
+export function answers(port) {
+  return new Promise((resolve) => {
+    const socket = connect({ port, host: "127.0.0.1", timeout: 1000 });
+    const settle = (/** @type {boolean} */ isThere) => {
+      socket.destroy();
+      resolve(isThere);
+    };
+    socket.once("connect", () => settle(true));
+    socket.once("error", () => settle(false));
+    socket.once("timeout", () => settle(false));
   });
 }
 

@@ -1,0 +1,74 @@
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
+import { describe, expect, it } from "vitest";
+import { USUAL_BUILD } from "../instrument/instrument";
+import { stringNames } from "../instrument/string-names";
+import { tuningById } from "../instrument/tuning-library";
+import { neckOf } from "../neck/neck";
+import { parseDuration } from "../rhythm/duration";
+import type { CalloutContext } from "./context";
+import { parseCallout } from "./parse-callout";
+import { printCallout } from "./print-callout";
+
+/** What the page on call-outs says is what the reader does. */
+const page = readFileSync(join(import.meta.dirname, "../../../docs/callout.md"), "utf8");
+const { tuning, kind } = tuningById("standard");
+const context: CalloutContext = {
+  stringNames: stringNames(tuning, kind, "nominal"),
+  neck: neckOf({ tuning, ...USUAL_BUILD[kind] }, 0),
+  key: { tonic: { step: "E", alter: 0 }, mode: "minor" },
+  metre: { beats: 4, unit: 4 },
+};
+const read = (text: string) => parseCallout(text, context, () => "id");
+const slips = (text: string) => read(text).findings.filter(({ severity }) => severity === "error");
+
+const examples = /## Whole examples\s+```\n([\s\S]*?)```/u.exec(page)![1]!.trim().split("\n");
+/** Everything in the first column of the tables of notes and techniques. */
+const words = [...page.matchAll(/^\| (`.+?) \|/gmu)].flatMap(([, cell]) =>
+  [...cell!.matchAll(/`([^`]+)`/gu)].map(([, word]) => word!.replace("\\|", "|")),
+);
+
+describe("docs/callout.md", () => {
+  it.each(examples)("has a whole example that fills its bars: %s", (example) => {
+    const { bars, findings } = read(example);
+    expect(findings).toEqual([]);
+    expect(read(printCallout(bars, context)).bars).toEqual(bars);
+  });
+
+  it("shows no word that would be a slip", () => {
+    expect(words.length).toBeGreaterThan(30);
+    const wrong = words.filter((word) => {
+      if (word.startsWith("'")) return !parseDuration(word.slice(1)).ok;
+      // Links and a sticky stroke lean on what came before; a bend's sign on its note.
+      if (/^b[\d¼½¾/]*$/u.test(word)) return slips(`D6${word}`).length > 0;
+      return slips(/^[hps][A-G]|^x$/u.test(word) ? `D: 0 ${word}` : word).length > 0;
+    });
+    expect(wrong).toEqual([]);
+  });
+
+  it("lists every code that a slip can have, and none that it cannot", () => {
+    const listed = /A slip is an error[\s\S]*?Warnings/u.exec(page)![0];
+    const codes = [...listed.matchAll(/`([a-z-]+)`/gu)].map(([, code]) => code!);
+    const provoke: Readonly<Record<string, string>> = {
+      unexpected: "E0 Q",
+      "string-expected": "7",
+      "fret-expected": "E:x A: E",
+      "fret-out-of-range": "E41",
+      "string-taken": "E0+E3",
+      "note-value-unknown": "'9 E0",
+      "group-open": "( E0",
+      "group-not-open": "E0 )x2",
+      "repeat-count": "( E0 )",
+      "bend-unknown": "D6b9",
+      "pitch-expected": "@H3",
+      "chain-in-chord": "A5+D7h9",
+      "too-long": "E0 ".repeat(40_000),
+      "too-many-events": "( E0 E3 )x99 ".repeat(30),
+    };
+    expect([...codes].sort()).toEqual(Object.keys(provoke).sort());
+    for (const [code, text] of Object.entries(provoke)) {
+      if (code === "fret-expected") continue;
+      expect(slips(text).map((slip) => slip.code)).toContain(code);
+    }
+  });
+});
