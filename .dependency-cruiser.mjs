@@ -89,7 +89,7 @@ export default {
     {
       name: "one-place-talks-to-the-database",
       severity: "error",
-      from: { path: "^(web|core|cli|demo)/", pathNot: "^web/server/" },
+      from: { path: "^(web|core|cli|demo)/", pathNot: "^web/server/|\\.test\\.tsx?$" },
       to: { path: "(^|node_modules/)(kysely|pg)(/|$)" },
     },
   ],

@@ -40,6 +40,28 @@ test("what was typed survives a reload in the middle, written or not", async ({ 
   await expect(events(page, "Phrase A")).toHaveCount(2);
 });
 
+test("leaving for the shelf and coming back loses nothing, and is no conflict", async ({
+  page,
+}) => {
+  await newSong(page, "There and Back");
+  await page.goto("/");
+  for (const [round, fret] of [0, 3, 5].entries()) {
+    await page.getByRole("link", { name: "There and Back" }).click();
+    await expect(events(page, `Phrase ${"ABC"[round - 1]}`)).toHaveCount(round === 0 ? 0 : 1);
+    if (round > 0) await expect(callOut(page)).toHaveValue(`E${round} h`);
+    await say(page, `A${fret}`);
+    await expect(events(page, `Phrase ${"ABC"[round]}`)).toHaveCount(1);
+    await callOut(page).fill(`E${round + 1} h`);
+    await page.getByRole("link", { name: "Intonazione: to the shelf" }).click();
+  }
+  await page.goBack();
+  await expect(events(page, "Phrase C")).toHaveCount(1);
+  await callOut(page).fill("");
+  await say(page, "D0");
+  await expectSaved(page);
+  await expect(events(page, "Phrase D")).toHaveCount(1);
+});
+
 test("with the database stopped the work goes on, and is saved when it is back", async ({
   page,
 }) => {

@@ -33,9 +33,17 @@ const DRAFTS = "drafts";
 const WINDOW_NAME = "intonazione-window";
 const lockOf = (windowId: string) => `${WINDOW_NAME}-${windowId}`;
 
+let named: Promise<string> | undefined;
+
+/** This window's name; found out once, however many songs are opened in it. */
+export function windowName(): Promise<string> {
+  named ??= nameWindow();
+  return named;
+}
+
 /**
- * The name of this window: the same after a reload, another one for a duplicated window. While it
- * lives the window holds a lock of its name, so that others can tell whose copies are left over.
+ * Names a window: the same after a reload, another one for a duplicated window. While it lives the
+ * window holds a lock of its name, so that others can tell whose copies are left over.
  */
 export async function nameWindow(): Promise<string> {
   const known = sessionStorage.getItem(WINDOW_NAME);

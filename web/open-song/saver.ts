@@ -23,6 +23,8 @@ export class Saver {
   private timer: ReturnType<typeof setTimeout> | undefined;
   private isSending = false;
   private failures = 0;
+  private isStopped = false;
+  private sending: Promise<void> = Promise.resolve();
   private readonly unsubscribe: () => void;
 
   /** `savedSong` is the song as the server has it in `version`; absent when the copy here is ahead. */
@@ -51,9 +53,14 @@ export class Saver {
     if (this.isDirty) this.sendSoon(0);
   }
 
-  stop(): void {
-    clearTimeout(this.timer);
+  /** Leaves the song, sending what is still waiting. @returns when the last answer is there */
+  stop(): Promise<void> {
     this.unsubscribe();
+    if (this.isStopped) return this.sending;
+    clearTimeout(this.timer);
+    if (this.isDirty && !this.isSending) this.sending = this.send();
+    this.isStopped = true;
+    return this.sending;
   }
 
   /** Ends a conflict: this window's song goes on top of theirs, which stays among the revisions. */
@@ -101,7 +108,10 @@ export class Saver {
 
   private sendSoon(afterMs: number): void {
     clearTimeout(this.timer);
-    this.timer = setTimeout(() => void this.send(), afterMs);
+    if (this.isStopped) return;
+    this.timer = setTimeout(() => {
+      this.sending = this.send();
+    }, afterMs);
   }
 
   private async send(): Promise<void> {
@@ -162,10 +172,16 @@ export function startingPoint(
   | undefined {
   const drafts = found?.drafts ?? {};
   const copy = found?.copy;
-  if (copy && (copy.isDirty || !stored)) {
+  // A page that the browser shows again may be older than what this window saved since.
+  if (copy && (copy.isDirty || !stored || copy.baseVersion > stored.version)) {
     const { song, baseVersion: version } = copy;
     const savedSong = copy.isDirty ? undefined : song;
-    const saving: Saving = { kind: stored ? "in-browser" : "away" };
+    const at = stored?.at ?? new Date();
+    const saving: Saving = copy.isDirty
+      ? { kind: "in-browser" }
+      : stored
+        ? { kind: "saved", version, at }
+        : { kind: "away" };
     return { song, version, savedSong, drafts, saving };
   }
   if (!stored) return undefined;

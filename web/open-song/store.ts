@@ -43,6 +43,8 @@ export interface SongState {
   /** All parts of a phrase one above the other, or only the one at the cursor. */
   readonly showsAllParts: boolean;
   readonly drafts: Drafts;
+  /** The call-out dropped last, to be brought back. */
+  readonly dropped: { readonly key: string; readonly text: string } | undefined;
   /** The phrase that the call-out line rewrites; absent while it writes a new one. */
   readonly rewriting: string | undefined;
   readonly saving: Saving;
@@ -76,6 +78,7 @@ export function createSongStore({ songId, song, drafts, saving, stage }: Opening
     lanes: new Set(["count", "sounds", "fingered"]),
     showsAllParts: false,
     drafts,
+    dropped: undefined,
     rewriting: undefined,
     saving,
   }));

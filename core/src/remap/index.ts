@@ -1,3 +1,3 @@
-export { explain, remapBars, type Remapped, type Unreachable } from "./remap-bars";
+export { remapBars, type Remapped, type Unreachable } from "./remap-bars";
 export { remapPart, type RemappedPart } from "./remap-part";
 export { keepShapes } from "./keep-shapes";

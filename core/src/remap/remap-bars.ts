@@ -1,7 +1,7 @@
 import type { Finding } from "../foundation/finding";
 import type { Neck } from "../neck/neck";
 import { displayPitch, type Pitch } from "../pitch/pitch";
-import { explainUnreachable, type WhyUnreachable } from "../placement/unreachable";
+import type { WhyUnreachable } from "../placement/unreachable";
 import { placeBars } from "../placement/place-bars";
 import { add, ZERO, type Fraction } from "../rhythm/fraction";
 import { linkOf, notesOf, stringOf, type Bar, type LineEvent, type Note } from "../score/song";
@@ -142,9 +142,4 @@ function linksBroken(bars: readonly Bar[]): readonly Finding[] {
     }
   }
   return findings;
-}
-
-/** One sentence for a note that could not be moved. */
-export function explain({ bar, pitch, why }: Unreachable): string {
-  return `bar ${bar}: ${displayPitch(pitch)}: ${explainUnreachable(why)}`;
 }

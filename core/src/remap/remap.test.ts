@@ -3,13 +3,14 @@ import { describe, expect, it } from "vitest";
 import { USUAL_BUILD } from "../instrument/instrument";
 import { TUNING_LIBRARY, tuningById } from "../instrument/tuning-library";
 import { neckOf } from "../neck/neck";
+import { explainUnreachable } from "../placement/unreachable";
 import { parseKey } from "../pitch/key";
 import { formatPitch, midiOf } from "../pitch/pitch";
 import { parseCallout } from "../callout/parse-callout";
 import { stringNames } from "../instrument/string-names";
 import { anyBars, testId } from "../score/song.arbitraries";
 import { eventsOf, notesOf, stringOf, type Bar } from "../score/song";
-import { explain, remapBars } from "./remap-bars";
+import { remapBars, type Unreachable } from "./remap-bars";
 import { keepShapes } from "./keep-shapes";
 
 const key = parseKey("E minor");
@@ -32,6 +33,8 @@ const read = (text: string) => {
     testId,
   ).bars;
 };
+const explain = ({ bar, pitch, why }: Unreachable) =>
+  `bar ${bar}: ${formatPitch(pitch)}: ${explainUnreachable(why)}`;
 const places = (bars: readonly Bar[]) =>
   eventsOf(bars)
     .map((e) =>

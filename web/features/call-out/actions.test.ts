@@ -5,7 +5,7 @@ import { describe, expect, it } from "vitest";
 import { contextOf } from "@/open-song/derived";
 import { draftOf } from "@/open-song/draft";
 import { songOf, storeOf } from "@/open-song/open-song.test-kit";
-import { commitDraft, dropDraft, sayPlace, turnTo } from "./actions";
+import { bringBackDraft, commitDraft, dropDraft, sayPlace, turnTo } from "./actions";
 
 function say(store: ReturnType<typeof storeOf>, text: string) {
   store.setDraft(draftOf(store.getState()).key, text);
@@ -49,6 +49,8 @@ describe("the call-out line", () => {
     dropDraft(store);
     expect(draftOf(store.getState()).text).toBe("");
     expect(commitDraft(store)).toBe("nothing");
+    bringBackDraft(store);
+    expect(draftOf(store.getState()).text).toBe("E0 Q5 A");
   });
 
   it.each([

@@ -13,7 +13,15 @@ export function turnTo(store: SongStore, phraseId: string | undefined): void {
 }
 
 export function dropDraft(store: SongStore): void {
-  store.setDraft(draftOf(store.getState()).key, undefined);
+  const { key, text } = draftOf(store.getState());
+  store.setState({ dropped: { key, text } });
+  store.setDraft(key, undefined);
+}
+
+export function bringBackDraft(store: SongStore): void {
+  const { dropped } = store.getState();
+  if (dropped) store.setDraft(dropped.key, dropped.text);
+  store.setState({ dropped: undefined });
 }
 
 /** Writes what was said. Refused while there are slips, since half a phrase helps nobody. */

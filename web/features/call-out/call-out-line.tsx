@@ -5,7 +5,7 @@ import { useRef, type KeyboardEvent } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { draftOf } from "@/open-song/draft";
 import { phraseLetter } from "@/ui/words";
-import { commitDraft, dropDraft, turnTo } from "./actions";
+import { bringBackDraft, commitDraft, dropDraft, turnTo } from "./actions";
 import { SlipMarks } from "./slip-marks";
 
 export const CALL_OUT_ID = "call-out";
@@ -16,6 +16,7 @@ export function CallOutLine() {
   const song = useSong(selectSong);
   const part = useSong(selectPart);
   const draft = useSong(draftOf);
+  const dropped = useSong((state) => state.dropped);
   const area = useRef<HTMLTextAreaElement>(null);
 
   const onKeyDown = (press: KeyboardEvent<HTMLTextAreaElement>) => {
@@ -86,10 +87,19 @@ export function CallOutLine() {
         <button
           type="button"
           onClick={() => dropDraft(store)}
-          title="Drop what was typed since; undo brings nothing of it back but your own keys"
+          title="Drop what was typed; it can be brought back"
           className="mt-1 shrink-0 text-xs text-soft underline underline-offset-2 hover:text-ink"
         >
           drop
+        </button>
+      )}
+      {!draft.isChanged && dropped?.key === draft.key && (
+        <button
+          type="button"
+          onClick={() => bringBackDraft(store)}
+          className="mt-1 shrink-0 text-xs text-soft underline underline-offset-2 hover:text-ink"
+        >
+          bring back
         </button>
       )}
     </section>

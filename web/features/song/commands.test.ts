@@ -11,7 +11,12 @@ import { otherPlaces } from "@/ui/other-places";
 import { commandsOf } from "./commands";
 import { nameOfKey } from "./use-keys";
 
-const screen = { openPalette: vi.fn(), openMoveTo: vi.fn(), openReadTab: vi.fn() };
+const screen = {
+  openPalette: vi.fn(),
+  openMoveTo: vi.fn(),
+  openReadTab: vi.fn(),
+  showCallOut: vi.fn(),
+};
 const press = (store: SongStore, ...keys: string[]) => {
   for (const key of keys) {
     const command = commandsOf(store, screen).find((one) => one.keys?.includes(key));

@@ -23,6 +23,8 @@ export interface ScreenActions {
   readonly openPalette: () => void;
   readonly openMoveTo: () => void;
   readonly openReadTab: () => void;
+  /** The call-out line makes room for Move to…; this brings it back. */
+  readonly showCallOut: () => void;
 }
 
 /** Every command of an open song. */
@@ -32,12 +34,12 @@ export function commandsOf(store: SongStore, screen: ScreenActions): readonly Co
     { id: "undo", label: "Undo", keys: ["mod+z"], run: () => store.undo() },
     { id: "redo", label: "Redo", keys: ["mod+shift+z", "mod+y"], run: () => store.redo() },
     ...walking(store),
-    { id: "say", label: "Say a new phrase", keys: ["s"], run: () => sayNew(store) },
+    { id: "say", label: "Say a new phrase", keys: ["s"], run: () => sayNew(store, screen) },
     {
       id: "rewrite",
       label: "Say this phrase anew",
       keys: ["e", "Enter"],
-      run: () => rewrite(store),
+      run: () => rewrite(store, screen),
     },
     { id: "pin", label: "Pin the note here, or unpin it", keys: ["p"], run: () => pin(store) },
     ...movesToRings(store),
@@ -142,14 +144,16 @@ function pin(store: SongStore): void {
   store.run(note.pinned ? letGo(at, note) : pinNote(at, note, here.note.place));
 }
 
-function sayNew(store: SongStore): void {
+function sayNew(store: SongStore, screen: ScreenActions): void {
+  screen.showCallOut();
   turnTo(store, undefined);
   focusCallOut();
 }
 
-function rewrite(store: SongStore): void {
+function rewrite(store: SongStore, screen: ScreenActions): void {
   const { cursor } = store.getState();
   if (cursor.phraseId === undefined) return;
+  screen.showCallOut();
   turnTo(store, cursor.phraseId);
   focusCallOut();
 }

@@ -4,7 +4,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import { OpenSongProvider, type OpenSong } from "@/open-song/context";
-import { LocalCopies, nameWindow } from "@/open-song/local-copies";
+import { LocalCopies, windowName } from "@/open-song/local-copies";
 import { Saver, startingPoint } from "@/open-song/saver";
 import { fetchSong, saveSong } from "@/open-song/server";
 import { createSongStore, STAGES, type Stage } from "@/open-song/store";
@@ -21,6 +21,9 @@ interface SongPageProps {
   readonly stage: string | undefined;
 }
 
+/** The song left last may still be on its way to the server; it is waited for before another opens. */
+let farewell: Promise<void> = Promise.resolve();
+
 type Opened = OpenSong | "nothing" | undefined;
 
 /** Opens a song: from what is stored, or from this window's copy where that holds unsaved work. */
@@ -32,12 +35,12 @@ export function SongPage({ songId, stored, stage }: SongPageProps) {
     let saver: Saver | undefined;
     void openSong(songId, stored, stage).then((open) => {
       if (open !== "nothing") saver = open?.saver;
-      if (isGone) saver?.stop();
+      if (isGone) void saver?.stop();
       else setOpened(open);
     });
     return () => {
       isGone = true;
-      saver?.stop();
+      if (saver) farewell = saver.stop();
     };
     // The stage is only where the page starts; later it follows the window, not the address.
     // eslint-disable-next-line react-hooks/exhaustive-deps
@@ -80,7 +83,8 @@ async function openSong(
   stored: LoadedSong | undefined,
   stage: string | undefined,
 ): Promise<Exclude<Opened, undefined>> {
-  const copies = new LocalCopies(songId, await nameWindow());
+  await farewell;
+  const copies = new LocalCopies(songId, await windowName());
   const start = startingPoint(stored, await copies.find().catch(() => undefined));
   if (!start) return "nothing";
   const { song, drafts, saving, version, savedSong } = start;

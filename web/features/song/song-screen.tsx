@@ -45,6 +45,7 @@ export function SongScreen() {
       commandsOf(store, {
         openPalette: () => setOverlay("palette"),
         openReadTab: () => setOverlay("read-tab"),
+        showCallOut: () => setMoving(false),
         openMoveTo: () => {
           goToStage(store, "place");
           setMoving(true);
@@ -60,6 +61,7 @@ export function SongScreen() {
     return () => window.removeEventListener("online", back);
   }, [saver]);
 
+  const leaveMoveTo = useCallback(() => setMoving(false), []);
   const rewrite = useCallback(
     (phraseId: string) => {
       turnTo(store, phraseId);
@@ -98,7 +100,7 @@ export function SongScreen() {
               <Middle
                 isMoving={isAtMoveTo}
                 onMove={() => setMoving(true)}
-                onMoved={() => setMoving(false)}
+                onMoved={leaveMoveTo}
                 onReadTab={() => setOverlay("read-tab")}
                 onRewrite={rewrite}
               />
@@ -113,7 +115,7 @@ export function SongScreen() {
           </aside>
         </div>
         {!isAtMoveTo && <CallOutLine />}
-        <NeckAtHand />
+        <NeckAtHand onSaid={leaveMoveTo} />
       </main>
       <Palette
         commands={commands}
@@ -233,7 +235,7 @@ function useDrawLine(): DrawLine {
 }
 
 /** The neck of the current part, which never leaves. */
-function NeckAtHand() {
+function NeckAtHand({ onSaid }: { readonly onSaid: () => void }) {
   const { store } = useOpenSong();
   const song = useSong(selectSong);
   const part = useSong(selectPart);
@@ -250,10 +252,11 @@ function NeckAtHand() {
   );
   const say = useCallback(
     (place: Place) => {
+      onSaid();
       sayPlace(store, place);
       focusCallOut();
     },
-    [store],
+    [store, onSaid],
   );
   return (
     <NeckFigure

@@ -1,7 +1,7 @@
 "use client";
 
 import { lineOf, type Bar, type Part, type Phrase, type Song } from "@intonazione/core/score";
-import { memo, useCallback, useMemo, type ReactNode } from "react";
+import { memo, useCallback, useEffect, useMemo, useRef, type ReactNode } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { shiftOf, stringNamesOf } from "@/open-song/derived";
 import { draftOf, type Draft } from "@/open-song/draft";
@@ -90,8 +90,13 @@ function PhraseRow({
   readonly onRewrite: ((phraseId: string) => void) | undefined;
   readonly children: ReactNode;
 }) {
+  const row = useRef<HTMLElement>(null);
+  useEffect(() => {
+    if (isBeingWritten) row.current?.scrollIntoView({ block: "nearest" });
+  }, [isBeingWritten, barCount]);
   return (
     <section
+      ref={row}
       aria-label={`Phrase ${phrase.name}`}
       className={`flex rounded-md border bg-sheet ${isBeingWritten ? "border-dashed border-ochre" : "border-hairline"}`}
       // Phrases out of sight are laid out only when they are scrolled to.

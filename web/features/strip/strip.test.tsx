@@ -1,13 +1,6 @@
 import { parseCallout } from "@intonazione/core/callout";
 import { displayPitch } from "@intonazione/core/pitch";
-import {
-  barsOfPart,
-  eventsOf,
-  lineOf,
-  notesOf,
-  type Bar,
-  type Song,
-} from "@intonazione/core/score";
+import { barsOfPart, eventsOf, notesOf, type Bar, type Song } from "@intonazione/core/score";
 import { demoSongs } from "@intonazione/demo";
 import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, it } from "vitest";
