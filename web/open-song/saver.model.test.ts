@@ -129,7 +129,7 @@ describe("saving, whatever happens", () => {
         if (saving.kind === "saved" && saving.version === server.version) {
           expect(titleOf(server.song)).toBe(titleOf(history.song));
         }
-        saver.stop();
+        void saver.stop();
       }),
       { numRuns: 150 },
     );
