@@ -105,7 +105,7 @@ describe("commands", () => {
     expect(store.getState().cursor).toMatchObject({ partId: "bass", eventId: undefined });
     press(store, ".", ",", ",");
     expect(store.getState().cursor.partId).toBe("guitar");
-    press(store, "mod+3", "a");
+    press(store, "l", "a");
     expect(store.getState()).toMatchObject({ stage: "place", showsAllParts: true });
     press(store, "ArrowRight", "ArrowDown", "e");
     expect(store.getState().rewriting).toBe("phrase1");

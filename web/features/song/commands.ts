@@ -61,11 +61,11 @@ export function commandsOf(store: SongStore, screen: ScreenActions): readonly Co
     {
       id: "set-up",
       label: "Stage: Set up",
-      keys: ["mod+1"],
+      keys: ["u"],
       run: () => goToStage(store, "set-up"),
     },
-    { id: "write", label: "Stage: Write", keys: ["mod+2"], run: () => goToStage(store, "write") },
-    { id: "place", label: "Stage: Place", keys: ["mod+3"], run: () => goToStage(store, "place") },
+    { id: "write", label: "Stage: Write", keys: ["w"], run: () => goToStage(store, "write") },
+    { id: "place", label: "Stage: Place", keys: ["l"], run: () => goToStage(store, "place") },
     ...LANES.map((lane): Command => ({
       id: `lane-${lane}`,
       label: `Show or hide the lane “${lane}”`,

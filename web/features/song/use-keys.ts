@@ -21,8 +21,8 @@ function isTypedInto(target: EventTarget | null): boolean {
   );
 }
 
-/** In a field, keys belong to the field; only these reach through. */
-const EVERYWHERE = new Set(["mod+k", "mod+1", "mod+2", "mod+3"]);
+/** In a field, keys belong to the field; only this one reaches through. */
+const EVERYWHERE = "mod+k";
 
 /** Lets keys run commands. A focused button keeps Enter; an open dialog keeps everything. */
 export function useKeys(commands: readonly Command[], isBlocked: boolean): void {
@@ -31,7 +31,7 @@ export function useKeys(commands: readonly Command[], isBlocked: boolean): void 
     const onKeyDown = (press: KeyboardEvent) => {
       if (press.defaultPrevented || press.altKey) return;
       const name = nameOfKey(press);
-      if (isTypedInto(press.target) && !EVERYWHERE.has(name)) return;
+      if (isTypedInto(press.target) && name !== EVERYWHERE) return;
       const isOnButton =
         press.target instanceof Element && press.target.closest("button, a, summary");
       if (name === "Enter" && isOnButton) return;
