@@ -6,7 +6,7 @@ import { expect, type Locator, type Page } from "@playwright/test";
 export const callOut = (page: Page): Locator => page.getByRole("textbox", { name: "say it" });
 export const saveState = (page: Page): Locator => page.locator("header").getByRole("status");
 export const phrase = (page: Page, name: string): Locator =>
-  page.getByRole("region", { name: `Phrase ${name}`, exact: true });
+  page.getByRole("region", { name: new RegExp(`^[A-Z]+, ${name}$`, "u") });
 export const events = (page: Page, name: string): Locator => phrase(page, name).getByRole("option");
 export const rings = (page: Page): Locator =>
   page.getByRole("button", { name: /^Move to .*key \d$/u });

@@ -53,6 +53,7 @@ test("leaving for the shelf and coming back loses nothing, and is no conflict", 
     await expect(events(page, `Phrase ${"ABC"[round]}`)).toHaveCount(1);
     await callOut(page).fill(`E${round + 1} h`);
     await page.getByRole("link", { name: "Intonazione: to the shelf" }).click();
+    await expect(page.getByRole("heading", { name: "Shelf" })).toBeVisible();
   }
   await page.goBack();
   await expect(events(page, "Phrase C")).toHaveCount(1);

@@ -53,7 +53,7 @@ await take("place");
 
 await page.getByRole("textbox", { name: "say it" }).fill("'8 pm[E0 E0] D3h5 D: 6b½ 5 '16 A3 A5 Q7");
 await page.getByRole("button", { name: /^Write/u }).click();
-await page.getByRole("region", { name: "Phrase being said" }).scrollIntoViewIfNeeded();
+await page.getByRole("region", { name: "D, being said" }).scrollIntoViewIfNeeded();
 await take("write");
 
 await open("Tin Roof Tuesday");

@@ -41,7 +41,7 @@ export function CallOutLine() {
   return (
     <section
       aria-label="Call-out line"
-      className="flex shrink-0 items-start gap-3 rounded-md border border-ink bg-sheet px-4 py-2"
+      className="flex shrink-0 items-start gap-3 rounded-md border border-ink bg-sheet px-4 py-2 has-[textarea:focus]:outline-2 has-[textarea:focus]:outline-madder"
     >
       <label
         htmlFor={CALL_OUT_ID}

@@ -282,9 +282,13 @@ function useKeepCursorInSight(): void {
   );
   useEffect(() => {
     if (eventId === undefined || !hasLine) return;
-    document
-      .getElementById(`event-${eventId}`)
-      ?.closest("svg")
-      ?.scrollIntoView({ block: "nearest" });
+    // A phrase that was written just now is measured and drawn only in the next frame.
+    const frame = requestAnimationFrame(() => {
+      document
+        .getElementById(`event-${eventId}`)
+        ?.closest("svg")
+        ?.scrollIntoView({ block: "nearest" });
+    });
+    return () => cancelAnimationFrame(frame);
   }, [eventId, hasLine]);
 }

@@ -33,6 +33,8 @@ interface BarProps {
 export const BarFigure = memo(function BarFigure(props: BarProps) {
   const { box, number, lanes, isLast } = props;
   const bottom = stringY(lanes, lanes.strings);
+  // Then the words run on to the right, rather than over the names at the left.
+  const isNarrow = box.width < 170;
   return (
     <>
       {Array.from({ length: lanes.strings }, (_, index) => (
@@ -54,9 +56,9 @@ export const BarFigure = memo(function BarFigure(props: BarProps) {
       </text>
       {box.balance && (
         <text
-          x={box.width - 4}
+          x={isNarrow ? 18 : box.width - 4}
           y={lanes.head + 4}
-          textAnchor="end"
+          textAnchor={isNarrow ? "start" : "end"}
           fontSize={11}
           fontWeight={650}
           fill="var(--ochre-ink)"

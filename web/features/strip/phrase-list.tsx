@@ -5,6 +5,7 @@ import { memo, useCallback, useEffect, useMemo, useRef, type ReactNode } from "r
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { shiftOf, stringNamesOf } from "@/open-song/derived";
 import { draftOf, type Draft } from "@/open-song/draft";
+import { phraseLetter } from "@/ui/words";
 import type { PartFacts } from "./bar-figure";
 import { PhraseHead } from "./phrase-head";
 import { Strip } from "./strip";
@@ -97,7 +98,7 @@ function PhraseRow({
   return (
     <section
       ref={row}
-      aria-label={`Phrase ${phrase.name}`}
+      aria-label={`${phraseLetter(index)}, ${phrase.name}`}
       className={`flex rounded-md border bg-sheet ${isBeingWritten ? "border-dashed border-ochre" : "border-hairline"}`}
       // Phrases out of sight are laid out only when they are scrolled to.
       style={{ contentVisibility: "auto", containIntrinsicSize: "auto 190px" }}
