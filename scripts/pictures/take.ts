@@ -62,9 +62,12 @@ await take("set-up");
 
 await page.getByRole("button", { name: /^Place/u }).click();
 await page.getByRole("button", { name: "Move to…" }).click();
-await page.getByLabel("Strings, from the thickest").fill("G D G B D");
 await page.getByLabel("Capo").fill("0");
-await page.getByRole("listbox").nth(1).waitFor();
+await page.getByText("every note has a place there").waitFor();
+await page
+  .getByRole("listbox")
+  .nth(1)
+  .evaluate((strip) => strip.scrollIntoView({ block: "center" }));
 await take("move-to");
 
 await open("Brass Kettle");
