@@ -1,7 +1,7 @@
 "use client";
 
 import { lineOf, type Bar, type Part, type Phrase, type Song } from "@intonazione/core/score";
-import { memo, useCallback, useEffect, useMemo, useRef, type ReactNode } from "react";
+import { memo, useCallback, useEffect, useMemo, useRef } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { shiftOf, stringNamesOf } from "@/open-song/derived";
 import { draftOf, type Draft } from "@/open-song/draft";
@@ -19,30 +19,16 @@ export function PhraseList({ onRewrite }: { readonly onRewrite: (phraseId: strin
   const part = useSong(selectPart);
   const showsAllParts = useSong((state) => state.showsAllParts);
   const draft = useSong(draftOf);
-  const shownParts = showsAllParts ? song.parts : [part];
-  const rows = rowsOf(song, part, draft);
-  return rows.map(({ phrase, bars, barsBefore, isBeingWritten, isNew }, index) => (
+  return rowsOf(song, part, draft).map((entry, index) => (
     <PhraseRow
-      key={phrase.id}
-      phrase={phrase}
+      key={entry.phrase.id}
+      {...entry}
       index={index}
-      barCount={bars.length}
-      barsBefore={barsBefore}
-      isBeingWritten={isBeingWritten}
-      onRewrite={isNew ? undefined : onRewrite}
-    >
-      {(isNew ? [part] : shownParts).map((shown) => (
-        <PartStrip
-          key={shown.id}
-          song={song}
-          phrase={phrase}
-          part={shown}
-          barsBefore={barsBefore}
-          isNamed={showsAllParts}
-          bars={shown === part ? bars : (lineOf(song, phrase.id, shown.id)?.bars ?? NO_BARS)}
-        />
-      ))}
-    </PhraseRow>
+      song={song}
+      part={part}
+      showsAllParts={showsAllParts && !entry.isNew}
+      onRewrite={entry.isNew ? undefined : onRewrite}
+    />
   ));
 }
 
@@ -74,26 +60,33 @@ function rowsOf(song: Song, part: Part, draft: Draft): readonly PhraseEntry[] {
   return entries;
 }
 
-function PhraseRow({
+interface RowProps extends PhraseEntry {
+  readonly index: number;
+  readonly song: Song;
+  readonly part: Part;
+  readonly showsAllParts: boolean;
+  readonly onRewrite: ((phraseId: string) => void) | undefined;
+}
+
+/** One phrase; drawn again only when something of its own changed. */
+const PhraseRow = memo(function PhraseRow({
   phrase,
-  index,
-  barCount,
+  bars,
   barsBefore,
   isBeingWritten,
+  index,
+  song,
+  part,
+  showsAllParts,
   onRewrite,
-  children,
-}: {
-  readonly phrase: Phrase;
-  readonly index: number;
-  readonly barCount: number;
-  readonly barsBefore: number;
-  readonly isBeingWritten: boolean;
-  readonly onRewrite: ((phraseId: string) => void) | undefined;
-  readonly children: ReactNode;
-}) {
+}: RowProps) {
   const row = useRef<HTMLElement>(null);
+  const barCount = bars.length;
   useEffect(() => {
-    if (isBeingWritten) row.current?.scrollIntoView({ block: "nearest" });
+    if (!isBeingWritten) return;
+    // After the paint: what was said shall be seen first, and brought into sight then.
+    const timer = setTimeout(() => row.current?.scrollIntoView({ block: "nearest" }), 60);
+    return () => clearTimeout(timer);
   }, [isBeingWritten, barCount]);
   return (
     <section
@@ -111,10 +104,22 @@ function PhraseRow({
         isBeingWritten={isBeingWritten}
         onRewrite={onRewrite}
       />
-      <div className="flex min-w-0 flex-1 flex-col gap-1 py-1.5 pr-3">{children}</div>
+      <div className="flex min-w-0 flex-1 flex-col gap-1 py-1.5 pr-3">
+        {(showsAllParts ? song.parts : [part]).map((shown) => (
+          <PartStrip
+            key={shown.id}
+            song={song}
+            phrase={phrase}
+            part={shown}
+            barsBefore={barsBefore}
+            isNamed={showsAllParts}
+            bars={shown === part ? bars : (lineOf(song, phrase.id, shown.id)?.bars ?? NO_BARS)}
+          />
+        ))}
+      </div>
     </section>
   );
-}
+});
 
 /** One part's strip of a phrase; knows the cursor only while it is here. */
 const PartStrip = memo(function PartStrip({
