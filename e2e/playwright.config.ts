@@ -10,8 +10,8 @@ export default defineConfig({
   outputDir: "../test-results",
   workers: 1,
   forbidOnly: true,
-  timeout: 45_000,
-  expect: { timeout: 8000 },
+  timeout: 120_000,
+  expect: { timeout: 20_000 },
   reporter: [["list"], ["json", { outputFile: results }]],
   use: {
     baseURL,
