@@ -52,7 +52,8 @@ function serverOwner() {
 function usableFolder(wanted) {
   const folder = resolve(wanted);
   if (!isRoot) {
-    mkdirSync(folder, { recursive: true, mode: 0o700 });
+    mkdirSync(join(folder, "postgres"), { recursive: true, mode: 0o700 });
+    chmodSync(folder, 0o700);
     return folder;
   }
   const owner = serverOwner();
