@@ -116,7 +116,8 @@ describe("saving, whatever happens", () => {
         }
         server.isAway = false;
         await vi.advanceTimersByTimeAsync(60_000);
-        if (store.getState().saving.kind === "conflict") {
+        // The second time, because the other window may have saved again since the first was shown.
+        for (let time = 1; time <= 2 && store.getState().saving.kind === "conflict"; time++) {
           expect(titleOf(server.song)).not.toBe(titleOf(store.getState().history.song));
           saver.keepMine();
           await vi.advanceTimersByTimeAsync(60_000);
