@@ -1,11 +1,5 @@
-import { mkdtempSync, rmSync } from "node:fs";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
-import { ensureBuild, prepareDatabase, serve } from "./lib/app.mjs";
-import { startCluster } from "./lib/cluster.mjs";
-import { ensureChromium } from "./lib/debian.mjs";
-import { ensurePackages } from "./lib/packages.mjs";
-import { ask, freePort, giveUp, say } from "./lib/run.mjs";
+import { ask, giveUp, say } from "./lib/run.mjs";
+import { openThrowaway } from "./lib/throwaway.mjs";
 
 /** Measures the budgets of the design; prints figures and their share of the budget, judges nothing. */
 
@@ -32,22 +26,9 @@ function row(what, value, budget, unit, more = "") {
 /** @param {readonly number[]} times */
 const middle = (times) => `median ${quantile(times, 0.5).toFixed(1)}, ${times.length} samples`;
 
-ensurePackages();
-ensureChromium();
-const folder = mkdtempSync(join(tmpdir(), "intonazione-bench-"));
-const cluster = await startCluster(folder);
-/** @type {import("node:child_process").ChildProcess | undefined} */
-let server;
-process.on("exit", () => {
-  server?.kill("SIGTERM");
-  cluster.stop();
-  rmSync(folder, { recursive: true, force: true });
-});
-for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"]) process.on(signal, () => process.exit(1));
-ensureBuild(".next-test");
-prepareDatabase(cluster.url);
-const port = await freePort();
-server = await serve({ port, url: cluster.url, folder: ".next-test", mode: "start", quiet: true });
+const throwaway = await openThrowaway("bench");
+throwaway.build();
+const address = await throwaway.serve();
 
 const placement = measure("scripts/bench/placement.ts");
 row(
@@ -57,7 +38,7 @@ row(
   "ms",
   middle(placement),
 );
-const env = { ...process.env, BENCH_URL: `http://127.0.0.1:${port}` };
+const env = { ...process.env, BENCH_URL: address };
 const { inPhrases, inOnePhrase, shelfBytes } = measure("scripts/bench/key-press.ts", env);
 row(
   "key press to painted strip, 50 phrases of 8 bars, p95",

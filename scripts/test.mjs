@@ -1,12 +1,8 @@
-import { mkdirSync, mkdtempSync, readFileSync, rmSync } from "node:fs";
-import { tmpdir } from "node:os";
+import { mkdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
-import { ensureBuild, prepareDatabase, serve } from "./lib/app.mjs";
-import { startCluster } from "./lib/cluster.mjs";
 import { controlDatabase } from "./lib/control.mjs";
-import { ensureChromium } from "./lib/debian.mjs";
-import { ensurePackages } from "./lib/packages.mjs";
-import { freePort, ROOT, run, runToEnd, say } from "./lib/run.mjs";
+import { ROOT, run, runToEnd, say } from "./lib/run.mjs";
+import { openThrowaway } from "./lib/throwaway.mjs";
 
 /**
  * Everything that must hold before a change lands; ends with `N passed, N failed`. While working,
@@ -38,26 +34,12 @@ function addReport(file, read, ok) {
   }
 }
 
-ensurePackages();
-ensureChromium();
-const folder = mkdtempSync(join(tmpdir(), "intonazione-test-"));
-const cluster = await startCluster(folder);
-let isOver = false;
-/** @type {import("node:child_process").ChildProcess | undefined} */
-let server;
-const cleanUp = () => {
-  if (isOver) return;
-  isOver = true;
-  server?.kill("SIGTERM");
-  cluster.stop();
-  rmSync(folder, { recursive: true, force: true });
-};
-process.on("exit", cleanUp);
-for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"]) process.on(signal, () => process.exit(1));
+const throwaway = await openThrowaway("test");
+const { cluster, folder } = throwaway;
 
 if (!isBrowserOnly)
   check("format", [bin("prettier/bin/prettier.cjs"), "--check", "--log-level=warn", "."]);
-ensureBuild(".next-test");
+throwaway.build();
 const results = join(folder, "results");
 mkdirSync(results, { mode: 0o755 });
 if (!isBrowserOnly) {
@@ -69,7 +51,7 @@ if (!isBrowserOnly) {
 }
 await runBrowserTests();
 
-cleanUp();
+throwaway.close();
 say(`\n${total.passed} passed, ${total.failed} failed`);
 process.exit(total.failed > 0 ? 1 : 0);
 
@@ -99,15 +81,7 @@ async function runUnitTests() {
 
 async function runBrowserTests() {
   say("\n— browser tests");
-  prepareDatabase(cluster.url);
-  const port = await freePort();
-  server = await serve({
-    port,
-    url: cluster.url,
-    folder: ".next-test",
-    mode: "start",
-    quiet: true,
-  });
+  const address = await throwaway.serve();
   const control = await controlDatabase(cluster);
   const browserResults = join(results, "browser.json");
   const browserOk = await runToEnd(
@@ -116,7 +90,7 @@ async function runBrowserTests() {
     {
       env: {
         ...process.env,
-        E2E_URL: `http://127.0.0.1:${port}`,
+        E2E_URL: address,
         E2E_CONTROL: control,
         E2E_RESULTS: browserResults,
       },

@@ -82,10 +82,6 @@ function readDraft(
     bars: isUnplaced ? placeBars(merged, neckOfPart(part), "unplaced").bars : merged,
     findings,
     hasErrors: isSlipping,
-    isChanged: phraseId === undefined ? typed.trim() !== "" : isSlipping || !isSame(merged, before),
+    isChanged: phraseId === undefined ? typed.trim() !== "" : isSlipping || merged !== before,
   };
-}
-
-function isSame(a: readonly Bar[], b: readonly Bar[]): boolean {
-  return a.length === b.length && a.every((bar, index) => bar === b[index]);
 }

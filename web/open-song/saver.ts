@@ -37,7 +37,7 @@ export class Saver {
     this.savedSong = savedSong;
     this.unsubscribe = store.subscribe((state, before) => this.changed(state, before));
     this.keep();
-    if (this.isDirty && this.song !== undefined) this.sendSoon(0);
+    this.sendNow();
   }
 
   get isDirty(): boolean {
@@ -89,9 +89,9 @@ export class Saver {
     if (state.drafts !== before.drafts) {
       this.shelves.keepDrafts(state.drafts).catch(() => undefined);
     }
-    if (isNewSong) this.keep();
-    if (!isNewSong || state.saving.kind === "conflict") return;
-    if (!this.isDirty) return;
+    if (!isNewSong) return;
+    this.keep();
+    if (state.saving.kind === "conflict" || !this.isDirty) return;
     if (state.saving.kind !== "away") this.report({ kind: "in-browser" });
     this.sendSoon(SEND_AFTER_MS);
   }

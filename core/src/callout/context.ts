@@ -14,6 +14,11 @@ export interface CalloutContext {
   readonly metre: Metre;
 }
 
+/** How a string is said before its fret: `A`, or `5:` where its name is a number. */
+export function sayString(name: string): string {
+  return /^\d/u.test(name) ? `${name}:` : name;
+}
+
 export function calloutContext(
   part: { readonly instrument: Instrument; readonly capo: number },
   song: { readonly key: Key; readonly metre: Metre; readonly stringSchool: StringSchool },

@@ -1,3 +1,3 @@
-export { calloutContext, type CalloutContext } from "./context";
+export { calloutContext, sayString, type CalloutContext } from "./context";
 export { parseCallout, type CalloutReading } from "./parse-callout";
 export { printCallout } from "./print-callout";

@@ -4,7 +4,7 @@ import { parseDuration } from "../rhythm/duration";
 import { add, compare, fraction, ZERO, type Fraction } from "../rhythm/fraction";
 import { barLength, type Metre } from "../rhythm/metre";
 import { stringOf, type Bar, type LineEvent, type LinkKind, type Note } from "../score/song";
-import type { CalloutContext } from "./context";
+import { sayString, type CalloutContext } from "./context";
 import { LINK_OF_LETTER, NoteReader } from "./parse-note";
 import { Scanner } from "./scanner";
 
@@ -243,7 +243,7 @@ class CalloutParser {
     if (scanner.sees(/[\dx]/uy) && !scanner.sees(/\d+:/uy)) {
       if (this.stickyString !== undefined) return this.notes.fretted(this.stickyString, link);
       const example = this.context.stringNames.at(-1);
-      scanner.slip("string-expected", start, `a string first, like ${this.say(example)}0`);
+      scanner.slip("string-expected", start, `a string first, like ${sayString(example ?? "")}0`);
       return undefined;
     }
     scanner.position = start;
@@ -251,12 +251,8 @@ class CalloutParser {
     return undefined;
   }
 
-  private say(name: string | undefined): string {
-    return name && /\d/u.test(name) ? `${name}:` : (name ?? "");
-  }
-
   private whatIsExpected(): string {
-    const names = [...this.context.stringNames].reverse().map((name) => this.say(name));
+    const names = [...this.context.stringNames].reverse().map(sayString);
     return `a string (${names.join(" ")}) and a fret, - for a rest, ' and a note value, or |`;
   }
 

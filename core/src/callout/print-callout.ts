@@ -4,7 +4,7 @@ import { compare, sum } from "../rhythm/fraction";
 import { barLength } from "../rhythm/metre";
 import { barKey } from "../score/merge-bars";
 import { linkOf, notesOf, stringOf, type Bar, type LineEvent, type Note } from "../score/song";
-import type { CalloutContext } from "./context";
+import { sayString, type CalloutContext } from "./context";
 
 type Names = Pick<CalloutContext, "stringNames" | "metre">;
 
@@ -113,16 +113,15 @@ function sayEvent(event: LineEvent, context: Names): string {
 }
 
 function sayNote(note: Note, context: Names): string {
-  if (note.kind === "dead") return `${sayString(note.string, context)}x`;
+  if (note.kind === "dead") return `${nameOf(note.string, context)}x`;
   const where = note.place
-    ? sayString(note.place.string, context) + note.place.fret
+    ? nameOf(note.place.string, context) + note.place.fret
     : `@${formatPitch(note.pitch)}`;
   return sayLink(note) + where + saySuffixes(note);
 }
 
-function sayString(string: number, { stringNames }: Names): string {
-  const name = stringNames[string - 1] ?? String(string);
-  return /^\d/u.test(name) ? `${name}:` : name;
+function nameOf(string: number, { stringNames }: Names): string {
+  return sayString(stringNames[string - 1] ?? String(string));
 }
 
 function sayLink(note: Note): string {

@@ -5,7 +5,8 @@ import { eventsOf, type Bar, type LineEvent, type Note, type Technique } from ".
 /**
  * Takes over newly written bars and keeps the old events wherever nothing was changed, so that ids,
  * fingers, spellings and reasons survive an edit in the middle of a line. Unchanged means: the same
- * from the start on, or the same from the end back. A bar without any change stays the same object.
+ * from the start on, or the same from the end back. What has no change stays the same
+ * object: each bar, and the whole list.
  */
 export function mergeBars(before: readonly Bar[], after: readonly Bar[]): readonly Bar[] {
   const old = eventsOf(before);
@@ -24,7 +25,7 @@ export function mergeBars(before: readonly Bar[], after: readonly Bar[]): readon
   }
   const knownBars = new Map(before.map((bar) => [bar.events[0], bar]));
   let index = 0;
-  return after.map((bar) => {
+  const merged = after.map((bar) => {
     const events = bar.events.map((event) => {
       const here = index++;
       if (here < head) return old[here]!;
@@ -34,6 +35,7 @@ export function mergeBars(before: readonly Bar[], after: readonly Bar[]): readon
     const known = knownBars.get(events[0]);
     return known && isSameList(known.events, events) ? known : { events };
   });
+  return isSameList(before, merged) ? before : merged;
 }
 
 function isSameList<Item>(a: readonly Item[], b: readonly Item[]): boolean {

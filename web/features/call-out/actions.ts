@@ -1,3 +1,4 @@
+import { sayString } from "@intonazione/core/callout";
 import type { Place } from "@intonazione/core/neck";
 import { phraseLetter } from "@/ui/words";
 import { stringNamesOf, partAt } from "@/open-song/derived";
@@ -49,7 +50,7 @@ export function sayPlace(store: SongStore, place: Place): void {
   const { song } = state.history;
   const part = partAt(song, state.cursor.partId);
   const name = stringNamesOf(part, song)[place.string - 1]!;
-  const word = `${name}${/^\d/u.test(name) ? ":" : ""}${place.fret}`;
+  const word = sayString(name) + place.fret;
   const { key, text, phraseId } = draftOf(state);
   const before = (text || calloutOf(song, part, phraseId)).trimEnd();
   store.setDraft(key, before === "" ? word : `${before} ${word}`);

@@ -41,13 +41,12 @@ export function MoveTo({
   const song = useSong(selectSong);
   const part = useSong(selectPart);
   const [choice, setChoice] = useState(() => choiceOf(part));
-  const reading = readChoice(choice, part.instrument);
-  const wanted = reading.ok ? JSON.stringify(reading.value) : undefined;
+  const reading = useMemo(() => readChoice(choice, part.instrument), [choice, part.instrument]);
   const request = useMemo((): DeskRequest<Moved> | undefined => {
-    if (wanted === undefined) return undefined;
-    const to = JSON.parse(wanted) as ChosenInstrument;
+    if (!reading.ok) return undefined;
+    const to = reading.value;
     return async (desk) => ({ ...(await desk.remapPart(song, part, to)), to });
-  }, [song, part, wanted]);
+  }, [song, part, reading]);
   const { state, cancel } = useDesk(request);
   const moved = state.kind === "done" ? state.value : undefined;
 

@@ -2,13 +2,12 @@
 
 import type { Phrase } from "@intonazione/core/score";
 import { PencilLine, Trash2 } from "lucide-react";
-import { memo } from "react";
 import { useOpenSong } from "@/open-song/context";
 import { removePhrase, renamePhrase } from "@/open-song/transactions";
 import { phraseLetter } from "@/ui/words";
 
 /** A phrase's letter, name and bars, and what can be done with it as a whole. */
-export const PhraseHead = memo(function PhraseHead({
+export function PhraseHead({
   phrase,
   index,
   barCount,
@@ -82,4 +81,4 @@ export const PhraseHead = memo(function PhraseHead({
       )}
     </div>
   );
-});
+}
