@@ -1,4 +1,4 @@
-import { tuningById, USUAL_BUILD } from "@intonazione/core/instrument";
+import { tuningById, usualInstrument } from "@intonazione/core/instrument";
 import { expect, type Locator, type Page } from "@playwright/test";
 
 /** What the tests do again and again, in the words of the screen. */
@@ -13,15 +13,15 @@ export const rings = (page: Page): Locator =>
 
 /** A song with one empty standard guitar, made over the interface that the page uses. */
 export async function newSong(page: Page, title: string): Promise<string> {
-  const { kind, tuning } = tuningById("standard");
-  const instrument = { name: "Guitar", kind, tuning, ...USUAL_BUILD[kind] };
+  const instrument = usualInstrument(tuningById("standard"), "Guitar");
   const song = {
     title,
     tempoBpm: 90,
     metre: { beats: 4, unit: 4 },
     key: { tonic: { step: "E", alter: 0 }, mode: "minor" },
-    stringSchool: "nominal",
-    parts: [{ id: "guitar", name: "Guitar", instrument, capo: 0 }],
+    referenceHz: 440,
+    style: {},
+    parts: [{ id: "guitar", name: "Guitar", instrument, capo: { fret: 0 } }],
     phrases: [],
     lines: [],
   };

@@ -1,9 +1,14 @@
 import { extname } from "node:path";
 import type { Finding } from "@intonazione/core/foundation";
 import {
-  tuningNames,
+  capoProblem,
+  isSameCapo,
+  NO_CAPO,
   TUNING_LIBRARY,
+  tuningNames,
   USUAL_BUILD,
+  usualInstrument,
+  type Capo,
   type Instrument,
 } from "@intonazione/core/instrument";
 import { neckOf, placesOf, type Neck } from "@intonazione/core/neck";
@@ -27,10 +32,10 @@ export interface Outcome {
 }
 
 export function tunings() {
-  return TUNING_LIBRARY.map(({ id, name, kind, tuning }) => ({
+  return TUNING_LIBRARY.map(({ id, name, family, tuning }) => ({
     id,
     name,
-    instrument: kind,
+    instrument: family,
     strings: tuningNames(tuning),
   }));
 }
@@ -41,7 +46,7 @@ export function positions(options: Options) {
   if (options.words.length === 0) throw new Unusable("positions needs at least one pitch, like G3");
   const neck = neckFor(
     { tuning: strings.tuning, frets: fretsOption(options) ?? DEFAULT_FRETS, scaleLengthMm: 648 },
-    capoOption(options, "capo") ?? 0,
+    capoOption(options, "capo") ?? NO_CAPO,
   );
   return options.words.map((word) => {
     const pitch = parsePitch(word);
@@ -55,10 +60,9 @@ export function positions(options: Options) {
   });
 }
 
-function neckFor(instrument: Pick<Instrument, "tuning" | "frets" | "scaleLengthMm">, capo: number) {
-  if (capo >= instrument.frets) {
-    throw new Unusable(`a capo at fret ${capo} leaves nothing of ${instrument.frets} frets`);
-  }
+function neckFor(instrument: Pick<Instrument, "tuning" | "frets" | "scaleLengthMm">, capo: Capo) {
+  const problem = capoProblem(capo, instrument);
+  if (problem !== undefined) throw new Unusable(problem);
   return neckOf(instrument, capo);
 }
 
@@ -113,14 +117,14 @@ export function place(options: Options): Outcome {
   for (const part of chosen) {
     const instrument = {
       ...part.instrument,
-      ...(strings && { tuning: strings.tuning, kind: strings.kind }),
+      ...(strings && { tuning: strings.tuning, kind: USUAL_BUILD[strings.family].kind }),
       frets: fretsOption(options) ?? Math.max(DEFAULT_FRETS, part.instrument.frets),
     };
     const set: Part = { ...part, instrument, capo: capo ?? part.capo };
     const bars = barsOfPart(song, part.id);
     const neck = neckFor(instrument, set.capo);
     // On other strings the old places mean nothing: the line is moved there with its pitches.
-    const isMoved = strings !== undefined || set.capo !== part.capo;
+    const isMoved = strings !== undefined || !isSameCapo(set.capo, part.capo);
     const placed = isMoved
       ? remapBars(bars, neckOf(part.instrument, part.capo), neck, newId).bars
       : placeBars(bars, neck, "unpinned").bars;
@@ -171,13 +175,10 @@ export function remap(options: Options): Outcome {
   if (!target) throw new Unusable('remap needs --to-strings, like --to-strings "D A D G B E"');
   const { song, findings } = readSongFile(file);
   const part = partAt(song, integerOption(options, "part", 1, 99) ?? 1);
-  const capo = capoOption(options, "to-capo") ?? 0;
+  const capo = capoOption(options, "to-capo") ?? NO_CAPO;
   const instrument: Instrument = {
-    ...part.instrument,
-    kind: target.kind,
-    tuning: target.tuning,
+    ...usualInstrument(target, part.instrument.name),
     frets: fretsOption(options) ?? DEFAULT_FRETS,
-    scaleLengthMm: USUAL_BUILD[target.kind].scaleLengthMm,
   };
   const from = neckOf(part.instrument, part.capo);
   const moved = remapBars(barsOfPart(song, part.id), from, neckFor(instrument, capo), newId);

@@ -1,5 +1,11 @@
 import { parseArgs, type ParseArgsConfig } from "node:util";
-import { MAX_CAPO, MAX_FRETS, parseTuning, type TuningReading } from "@intonazione/core/instrument";
+import {
+  MAX_CAPO,
+  MAX_FRETS,
+  parseTuning,
+  type Capo,
+  type TuningReading,
+} from "@intonazione/core/instrument";
 import { Unusable } from "./failure";
 
 export interface Options {
@@ -28,8 +34,9 @@ export function tuningOption(options: Options, name: string): TuningReading | un
   return tuning.value;
 }
 
-export function capoOption(options: Options, name: string): number | undefined {
-  return integerOption(options, name, 0, MAX_CAPO);
+export function capoOption(options: Options, name: string): Capo | undefined {
+  const fret = integerOption(options, name, 0, MAX_CAPO);
+  return fret === undefined ? undefined : { fret };
 }
 
 export function fretsOption(options: Options): number | undefined {

@@ -4,7 +4,7 @@ import { dirname, extname, join } from "node:path";
 import { hasErrors, type Finding } from "@intonazione/core/foundation";
 import { readSongJson, writeSongJson } from "@intonazione/core/formats/json";
 import { readTextTab, songOfTextTab, writeTextTab } from "@intonazione/core/formats/text-tab";
-import type { TuningReading } from "@intonazione/core/instrument";
+import type { Capo, TuningReading } from "@intonazione/core/instrument";
 import type { Song } from "@intonazione/core/score";
 import { lineOf, Unusable } from "./failure";
 
@@ -21,7 +21,7 @@ export interface SongFile {
 /** Reads a song by its file ending; tuning and capo override what a tablature says of itself. */
 export function readSongFile(
   path: string,
-  set: { readonly tuning?: TuningReading | undefined; readonly capo?: number | undefined } = {},
+  set: { readonly tuning?: TuningReading | undefined; readonly capo?: Capo | undefined } = {},
 ): SongFile {
   const text = readText(path);
   if (extname(path).toLowerCase() === ".json") {
@@ -31,7 +31,7 @@ export function readSongFile(
   }
   const reading = readTextTab(text, {
     newId,
-    ...(set.tuning && { tuning: set.tuning.tuning, kind: set.tuning.kind }),
+    ...(set.tuning && { tuning: set.tuning.tuning, family: set.tuning.family }),
     ...(set.capo !== undefined && { capo: set.capo }),
   });
   const unusable = reading.findings.find((finding) => UNUSABLE.has(finding.code));

@@ -1,6 +1,6 @@
 import { calloutContext, parseCallout } from "@intonazione/core/callout";
-import { tuningById, USUAL_BUILD } from "@intonazione/core/instrument";
-import { neckOf } from "@intonazione/core/neck";
+import { tuningById, usualInstrument } from "@intonazione/core/instrument";
+import { neckOf, USUAL_STYLE } from "@intonazione/core/neck";
 import { placeBars } from "@intonazione/core/placement";
 import { parseKey } from "@intonazione/core/pitch";
 import { parseMetre } from "@intonazione/core/rhythm";
@@ -20,13 +20,14 @@ export function demoSong(data: DemoSong): Song {
   const metre = parseMetre(data.metre);
   if (!key.ok || !metre.ok) throw new RangeError(`${data.slug}: key or metre unreadable`);
   const phrases = data.phrases.map((name) => ({ id: newId(), name }));
-  const frame = { key: key.value, metre: metre.value, stringSchool: data.school };
+  const frame = { key: key.value, metre: metre.value };
+  const style = data.school === USUAL_STYLE.stringSchool ? {} : { stringSchool: data.school };
   const parts: Part[] = [];
   const lines: Line[] = [];
   for (const row of data.parts) {
     const part = partOf(row, newId());
     parts.push(part);
-    const context = calloutContext(part, frame);
+    const context = calloutContext(part, frame, { ...USUAL_STYLE, ...style });
     const neck = neckOf(part.instrument, part.capo);
     for (const [index, text] of row.callouts.entries()) {
       const { bars, findings } = parseCallout(text, context, newId);
@@ -38,13 +39,12 @@ export function demoSong(data: DemoSong): Song {
     }
   }
   const { title, tempoBpm, note } = data;
-  return { title, tempoBpm, ...frame, note, parts, phrases, lines };
+  return { title, tempoBpm, ...frame, referenceHz: 440, style, note, parts, phrases, lines };
 }
 
 function partOf(row: DemoPart, id: string): Part {
-  const { tuning, kind } = tuningById(row.tuningId);
-  const instrument = { name: row.instrument, kind, tuning, ...USUAL_BUILD[kind] };
-  return { id, name: row.name, instrument, capo: row.capo };
+  const instrument = usualInstrument(tuningById(row.tuningId), row.instrument);
+  return { id, name: row.name, instrument, capo: { fret: row.capo } };
 }
 
 export function demoSongs(): readonly Song[] {

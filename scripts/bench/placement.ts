@@ -1,4 +1,4 @@
-import { tuningById, USUAL_BUILD } from "@intonazione/core/instrument";
+import { tuningById, usualInstrument } from "@intonazione/core/instrument";
 import { fret, midiAt, neckOf } from "@intonazione/core/neck";
 import { spellMidi, type Key } from "@intonazione/core/pitch";
 import { placeBars } from "@intonazione/core/placement";
@@ -15,8 +15,7 @@ const E_MINOR: Key = { tonic: { step: "E", alter: 0 }, mode: "minor" };
 let seed = 20261124;
 const random = () => (seed = (seed * 48_271) % 2_147_483_647) / 2_147_483_647;
 
-const { tuning, kind } = tuningById("standard");
-const neck = neckOf({ tuning, ...USUAL_BUILD[kind] }, 0);
+const neck = neckOf(usualInstrument(tuningById("standard"), "Guitar"));
 let string = 3;
 let at = 5;
 const events = Array.from({ length: NOTES }, (_, index): LineEvent => {

@@ -1,5 +1,5 @@
 import { documentOf, readSongDocument } from "@intonazione/core/formats/json";
-import { formatTuningShort, nameOfTuning } from "@intonazione/core/instrument";
+import { familyOf, formatTuningShort, nameOfTuning } from "@intonazione/core/instrument";
 import { displayKey } from "@intonazione/core/pitch";
 import { barsOfPart, type Song } from "@intonazione/core/score";
 import type { Kysely, Selectable } from "kysely";
@@ -129,8 +129,8 @@ function columnsOf(song: Song) {
   const parts = song.parts.map((part): PartSummary => ({
     name: part.name,
     instrument: part.instrument.name,
-    tuning: nameOfTuning(part.instrument.tuning) ?? formatTuningShort(part.instrument.tuning),
-    capo: part.capo,
+    tuning: nameOfTuning(part.instrument.tuning, familyOf(part.instrument)) ?? formatTuningShort(part.instrument.tuning),
+    capo: part.capo.fret,
   }));
   return {
     document: JSON.stringify(documentOf(song)),

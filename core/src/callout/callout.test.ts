@@ -1,29 +1,31 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { USUAL_BUILD } from "../instrument/instrument";
-import { stringNames, type StringSchool } from "../instrument/string-names";
+import { NO_CAPO, type Capo } from "../instrument/capo";
+import { usualInstrument } from "../instrument/instrument";
+import { STRING_SCHOOLS, type StringSchool } from "../instrument/string-names";
 import { TUNING_LIBRARY, tuningById } from "../instrument/tuning-library";
-import { neckOf } from "../neck/neck";
 import { parseKey } from "../pitch/key";
 import { formatPitch } from "../pitch/pitch";
 import { formatFraction } from "../rhythm/fraction";
-import { anyBars, testId } from "../score/song.arbitraries";
+import { anyBars, anyCapo, testId } from "../score/song.arbitraries";
 import { barKey } from "../score/merge-bars";
 import { eventsOf, notesOf, stringOf, type Bar } from "../score/song";
-import type { CalloutContext } from "./context";
+import { FRET_COUNTS, type FretsFrom } from "../neck/place-names";
+import { calloutContext, type CalloutContext } from "./context";
 import { parseCallout } from "./parse-callout";
 import { printCallout } from "./print-callout";
 
-function contextFor(tuningId: string, school: StringSchool = "nominal", capo = 0): CalloutContext {
-  const { tuning, kind } = tuningById(tuningId);
+function contextFor(
+  tuningId: string,
+  stringSchool: StringSchool = "nominal",
+  capo: Capo = NO_CAPO,
+  fretsFrom: FretsFrom = "capo",
+): CalloutContext {
   const key = parseKey("D minor");
   if (!key.ok) throw new Error(key.error);
-  return {
-    stringNames: stringNames(tuning, kind, school),
-    neck: neckOf({ tuning, ...USUAL_BUILD[kind] }, capo),
-    key: key.value,
-    metre: { beats: 4, unit: 4 },
-  };
+  const instrument = usualInstrument(tuningById(tuningId), "Guitar");
+  const frame = { key: key.value, metre: { beats: 4, unit: 4 } as const };
+  return calloutContext({ instrument, capo }, frame, { stringSchool, fretsFrom });
 }
 const dropD = contextFor("drop-d");
 const read = (text: string, context = dropD) => parseCallout(text, context, testId);
@@ -94,7 +96,7 @@ describe("reading a call-out", () => {
   });
 
   it("sounds what the capo makes of it", () => {
-    const [event] = eventsOf(read("A0", contextFor("standard", "nominal", 3)).bars);
+    const [event] = eventsOf(read("A0", contextFor("standard", "nominal", { fret: 3 })).bars);
     const [note] = notesOf(event!);
     expect(note?.kind === "pitched" && formatPitch(note.pitch)).toBe("C3");
   });
@@ -172,11 +174,13 @@ describe("saying bars as a call-out", () => {
   it("is the inverse of reading, for any line, tuning, capo and school", () => {
     const anyContext = fc
       .tuple(
-        fc.constantFrom(...TUNING_LIBRARY),
-        fc.constantFrom("nominal", "actual", "number"),
-        fc.nat({ max: 7 }),
+        fc
+          .constantFrom(...TUNING_LIBRARY)
+          .chain((named) => fc.tuple(fc.constant(named.id), anyCapo(named.tuning.length))),
+        fc.constantFrom(...STRING_SCHOOLS),
+        fc.constantFrom(...FRET_COUNTS),
       )
-      .map(([named, school, capo]) => contextFor(named.id, school, capo));
+      .map(([[id, capo], school, from]) => contextFor(id, school, capo, from));
     fc.assert(
       fc.property(
         anyContext.chain((context) =>

@@ -1,13 +1,13 @@
+import type { Capo } from "../instrument/capo";
 import type { Instrument } from "../instrument/instrument";
-import { stringNames, type StringSchool } from "../instrument/string-names";
 import { neckOf, type Neck } from "../neck/neck";
+import { placeNamesOf, type PlaceNames, type PlaceStyle } from "../neck/place-names";
 import type { Key } from "../pitch/key";
 import type { Metre } from "../rhythm/metre";
 
 /** What a call-out is understood against. */
 export interface CalloutContext {
-  /** Index 0 is string 1. */
-  readonly stringNames: readonly string[];
+  readonly names: PlaceNames;
   readonly neck: Neck;
   /** The sounding key, for the spelling of pitches. */
   readonly key: Key;
@@ -20,14 +20,9 @@ export function sayString(name: string): string {
 }
 
 export function calloutContext(
-  part: { readonly instrument: Instrument; readonly capo: number },
-  song: { readonly key: Key; readonly metre: Metre; readonly stringSchool: StringSchool },
+  part: { readonly instrument: Instrument; readonly capo: Capo },
+  { key, metre }: { readonly key: Key; readonly metre: Metre },
+  style: PlaceStyle,
 ): CalloutContext {
-  const { tuning, kind } = part.instrument;
-  return {
-    stringNames: stringNames(tuning, kind, song.stringSchool),
-    neck: neckOf(part.instrument, part.capo),
-    key: song.key,
-    metre: song.metre,
-  };
+  return { names: placeNamesOf(part, style), neck: neckOf(part.instrument, part.capo), key, metre };
 }

@@ -1,24 +1,22 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { describe, expect, it } from "vitest";
-import { USUAL_BUILD } from "../instrument/instrument";
-import { stringNames } from "../instrument/string-names";
+import { NO_CAPO } from "../instrument/capo";
+import { usualInstrument } from "../instrument/instrument";
 import { tuningById } from "../instrument/tuning-library";
-import { neckOf } from "../neck/neck";
+import { USUAL_STYLE } from "../neck/place-names";
 import { parseDuration } from "../rhythm/duration";
-import type { CalloutContext } from "./context";
+import { calloutContext } from "./context";
 import { parseCallout } from "./parse-callout";
 import { printCallout } from "./print-callout";
 
 /** What the page on call-outs says is what the reader does. */
 const page = readFileSync(join(import.meta.dirname, "../../../docs/callout.md"), "utf8");
-const { tuning, kind } = tuningById("standard");
-const context: CalloutContext = {
-  stringNames: stringNames(tuning, kind, "nominal"),
-  neck: neckOf({ tuning, ...USUAL_BUILD[kind] }, 0),
-  key: { tonic: { step: "E", alter: 0 }, mode: "minor" },
-  metre: { beats: 4, unit: 4 },
-};
+const context = calloutContext(
+  { instrument: usualInstrument(tuningById("standard"), "Guitar"), capo: NO_CAPO },
+  { key: { tonic: { step: "E", alter: 0 }, mode: "minor" }, metre: { beats: 4, unit: 4 } },
+  USUAL_STYLE,
+);
 const read = (text: string) => parseCallout(text, context, () => "id");
 const slips = (text: string) => read(text).findings.filter(({ severity }) => severity === "error");
 

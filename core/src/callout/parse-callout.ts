@@ -179,7 +179,7 @@ class CalloutParser {
       if (note === "sticky" || !note) continue;
       const string = stringOf(note);
       if (string !== undefined && notes.some((other) => stringOf(other) === string)) {
-        const name = this.context.stringNames[string - 1];
+        const name = this.context.names.strings[string - 1];
         scanner.report(
           "string-taken",
           noteStart,
@@ -242,7 +242,7 @@ class CalloutParser {
     }
     if (scanner.sees(/[\dx]/uy) && !scanner.sees(/\d+:/uy)) {
       if (this.stickyString !== undefined) return this.notes.fretted(this.stickyString, link);
-      const example = this.context.stringNames.at(-1);
+      const example = this.context.names.strings.at(-1);
       scanner.slip("string-expected", start, `a string first, like ${sayString(example ?? "")}0`);
       return undefined;
     }
@@ -252,7 +252,7 @@ class CalloutParser {
   }
 
   private whatIsExpected(): string {
-    const names = [...this.context.stringNames].reverse().map(sayString);
+    const names = [...this.context.names.strings].reverse().map(sayString);
     return `a string (${names.join(" ")}) and a fret, - for a rest, ' and a note value, or |`;
   }
 

@@ -1,4 +1,5 @@
-import { fret, midiAt, type Place } from "../neck/neck";
+import { fret, lastFretOf, midiAt, type Place } from "../neck/neck";
+import { fretWritten, writtenFret } from "../neck/place-names";
 import { displayPitch, midiOf, parsePitch } from "../pitch/pitch";
 import { spellMidi } from "../pitch/spelling";
 import type { LinkKind, Note, Technique } from "../score/song";
@@ -41,7 +42,7 @@ export class NoteReader {
     const byNumber = this.scanner.take(/(\d+):(?=[\dx\s]|$)/uy);
     if (byNumber) {
       const number = Number(byNumber[1]);
-      if (number >= 1 && number <= this.context.stringNames.length) return number;
+      if (number >= 1 && number <= this.context.names.strings.length) return number;
       this.scanner.position -= byNumber[0].length;
       return undefined;
     }
@@ -56,7 +57,7 @@ export class NoteReader {
   }
 
   private stringCalled(word: string): number | undefined {
-    const { stringNames: names } = this.context;
+    const names = this.context.names.strings;
     const exact = names.indexOf(word);
     if (exact >= 0) return exact + 1;
     const alike = names.flatMap((name, index) =>
@@ -71,18 +72,20 @@ export class NoteReader {
     if (this.scanner.take(/x/uy)) return { kind: "dead", id: this.newId(), string };
     const digits = this.scanner.take(/\d+/uy);
     if (!digits) {
-      const name = this.context.stringNames[string - 1];
+      const name = this.context.names.strings[string - 1];
       this.scanner.slip("fret-expected", start, `a fret on the ${name} string, or x`);
       return undefined;
     }
-    const { lastFret } = this.context.neck;
-    const number = Number(digits[0]);
-    if (number > lastFret) {
-      const capo = this.context.neck.capo > 0 ? " counted from the capo" : "";
+    const { neck, names } = this.context;
+    const number = fretWritten(string, Number(digits[0]), names);
+    if (number < 0 || number > lastFretOf(neck, string)) {
+      const last = writtenFret({ string, fret: fret(lastFretOf(neck, string)) }, names);
+      const first = writtenFret({ string, fret: fret(0) }, names);
+      const from = first > 0 ? " counted from the nut" : " counted from the capo";
       this.scanner.report(
         "fret-out-of-range",
         start,
-        `fret must be 0–${lastFret}${capo}, got ${digits[0]}`,
+        `fret must be ${first}–${last}${neck.nuts[string - 1]! > 0 ? from : ""}, got ${digits[0]}`,
       );
       this.suffixes(string, 0);
       return undefined;
@@ -136,7 +139,7 @@ export class NoteReader {
         } else if (!techniques.some(({ kind }) => kind === "bend")) {
           techniques.push({ kind: "bend", cents });
           if (fretNumber === 0) {
-            const name = this.context.stringNames[(string ?? 1) - 1];
+            const name = this.context.names.strings[(string ?? 1) - 1];
             this.scanner.report(
               "bend-on-open-string",
               start,

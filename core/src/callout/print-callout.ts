@@ -1,3 +1,4 @@
+import { writtenFret } from "../neck/place-names";
 import { formatPitch } from "../pitch/pitch";
 import { formatDuration } from "../rhythm/duration";
 import { compare, sum } from "../rhythm/fraction";
@@ -6,7 +7,7 @@ import { barKey } from "../score/merge-bars";
 import { linkOf, notesOf, stringOf, type Bar, type LineEvent, type Note } from "../score/song";
 import { sayString, type CalloutContext } from "./context";
 
-type Names = Pick<CalloutContext, "stringNames" | "metre">;
+type Names = Pick<CalloutContext, "names" | "metre">;
 
 const LETTER_OF_LINK = { "hammer-on": "h", "pull-off": "p", slide: "s" } as const;
 
@@ -72,7 +73,7 @@ function sayBar(bar: Bar, context: Names, durationBefore: string) {
       palmMuted === isMuting &&
       isChain(previous, event);
     if (isChained) {
-      text += sayChained(event);
+      text += sayChained(event, context);
     } else {
       if (isMuting && !palmMuted) text += "]";
       if (text !== "") text += " ";
@@ -102,9 +103,10 @@ function isChain(before: LineEvent, event: LineEvent): boolean {
   );
 }
 
-function sayChained(event: LineEvent): string {
+function sayChained(event: LineEvent, { names }: Names): string {
   const [note] = notesOf(event);
-  return note?.kind === "pitched" ? sayLink(note) + note.place!.fret + saySuffixes(note) : "";
+  if (note?.kind !== "pitched") return "";
+  return sayLink(note) + writtenFret(note.place!, names) + saySuffixes(note);
 }
 
 function sayEvent(event: LineEvent, context: Names): string {
@@ -115,13 +117,13 @@ function sayEvent(event: LineEvent, context: Names): string {
 function sayNote(note: Note, context: Names): string {
   if (note.kind === "dead") return `${nameOf(note.string, context)}x`;
   const where = note.place
-    ? nameOf(note.place.string, context) + note.place.fret
+    ? nameOf(note.place.string, context) + writtenFret(note.place, context.names)
     : `@${formatPitch(note.pitch)}`;
   return sayLink(note) + where + saySuffixes(note);
 }
 
-function nameOf(string: number, { stringNames }: Names): string {
-  return sayString(stringNames[string - 1] ?? String(string));
+function nameOf(string: number, { names }: Names): string {
+  return sayString(names.strings[string - 1] ?? String(string));
 }
 
 function sayLink(note: Note): string {

@@ -1,124 +1,123 @@
+import type { Finding } from "../foundation/finding";
 import { err, ok, type Result } from "../foundation/result";
-import { midiOf, parsePitch, parsePitchClass, type Pitch } from "../pitch/pitch";
-import type { InstrumentKind } from "./instrument";
-import { MAX_STRINGS, MIN_STRINGS, type Tuning } from "./tuning";
+import { parseReference } from "../pitch/frequency";
+import { chromaOf, midiOf, type Pitch } from "../pitch/pitch";
+import { changedTuning } from "./changed-tuning";
+import type { InstrumentFamily } from "./instrument";
+import { spelledTuning, type SpelledTuning } from "./spelled-tuning";
+import { namedTuningOf, nameOfTuning, tuningCalled, TUNING_LIBRARY } from "./tuning-library";
+import { formatTuning, reentrantStrings, type Tuning } from "./tuning";
 
 export interface TuningReading {
   readonly tuning: Tuning;
-  /** The kind of instrument whose usual strings lie nearest. */
-  readonly kind: InstrumentKind;
-  /** How far from that kind's usual strings, in weighted semitones; 0 is the usual tuning itself. */
+  readonly family: InstrumentFamily;
+  /** How far from the usual strings, in weighted semitones; 0 for what was said as a change. */
   readonly distance: number;
+  /** What A4 is, in Hz, where the text says so. */
+  readonly referenceHz?: number;
+  /** What was assumed, and what is unusual; nothing here is an error. */
+  readonly findings: readonly Finding[];
 }
 
-interface Reference {
-  readonly kind: InstrumentKind;
-  /** MIDI numbers, thickest string first. */
-  readonly open: readonly number[];
-  /** How much nearer a tuning must lie before this rarer instrument is believed. */
-  readonly rarity: number;
-}
-
-const REFERENCES: readonly Reference[] = [
-  { kind: "bass", open: [28, 33, 38, 43], rarity: 0 },
-  { kind: "guitar", open: [45, 50, 55, 59, 64], rarity: 0 },
-  { kind: "bass", open: [23, 28, 33, 38, 43], rarity: 0 },
-  { kind: "guitar", open: [40, 45, 50, 55, 59, 64], rarity: 0 },
-  { kind: "baritone", open: [35, 40, 45, 50, 54, 59], rarity: 14 },
-  { kind: "bass", open: [23, 28, 33, 38, 43, 48], rarity: 17 },
-  { kind: "guitar", open: [35, 40, 45, 50, 55, 59, 64], rarity: 0 },
-  { kind: "guitar", open: [30, 35, 40, 45, 50, 55, 59, 64], rarity: 0 },
-  { kind: "guitar", open: [25, 30, 35, 40, 45, 50, 55, 59, 64], rarity: 0 },
-];
-
-/** Strings are slackened further than they are tightened: a semitone up weighs as much as two down. */
-const UP_WEIGHT = 2;
-/** A string that sounds no higher than its thicker neighbour is unusual, though it exists. */
-const NOT_RISING = 12;
+const COUNTS: Readonly<Record<string, number>> = { four: 4, five: 5, six: 6, seven: 7, eight: 8, nine: 9 };
 
 /**
- * Reads open pitches from the thickest string to the thinnest, with or without octaves, any case,
- * separated by blanks, commas or dashes; `DADGBE` may be written in one word. An octave that is not
- * given is inferred: each string goes to where it lies nearest to the usual set of that many
- * strings, rather down than up, and rising.
+ * Reads a tuning the way people write and say it: open pitches from the thickest string to the
+ * thinnest (`D A D G B E`, `DADF#AD`, `E1 A1 D2 G2`), a name (`open G`), or what changes from the
+ * usual tuning (`half step down`, `6th to D`, `−2 0 0 0 0 0`). It may name the instrument
+ * (`bass drop D`, `seven strings half step down`) and the reference pitch (`A=442`).
  *
- * @example parseTuning("D A D G B E") // D2 A2 D3 G3 B3 E4
- * @example parseTuning("C F C G")     // C1 F1 C2 G2, a bass
- * @returns an error that names the token that could not be read and what was expected.
+ * @param wanted The family, where it is known from elsewhere.
+ * @returns an error that says what could not be read and what was expected.
  */
-export function parseTuning(text: string): Result<TuningReading> {
-  const tokens = tokensOf(text);
-  if (tokens.length < MIN_STRINGS || tokens.length > MAX_STRINGS) {
-    return err(
-      `a tuning has ${MIN_STRINGS} to ${MAX_STRINGS} strings, got ${tokens.length}: ` +
-        `write them from the thickest to the thinnest, like D A D G B E`,
-    );
+export function parseTuning(text: string, wanted?: InstrumentFamily): Result<TuningReading> {
+  const { rest, reference } = splitReference(text);
+  if (reference && !reference.ok) return reference;
+  const said = splitInstrument(rest);
+  const family = wanted ?? said.family;
+  const whole = tuningCalled(rest, family ?? "guitar");
+  const changed = whole ? ok(whole.tuning) : changedTuning(said.rest, {
+    family: family ?? "guitar",
+    ...(said.strings !== undefined && { strings: said.strings }),
+    isNamed: said.family !== undefined || said.strings !== undefined,
+  });
+  if (changed && !changed.ok) return changed;
+  const read = changed
+    ? ok({ ...usuallySpelled(changed.value, family), distance: 0, isInferred: false })
+    : byLibrary(spelledTuning(said.rest, family), family);
+  if (!read.ok) return read;
+  const { isInferred, ...reading } = read.value;
+  if (said.strings !== undefined && said.strings !== reading.tuning.length) {
+    return err(`${said.strings} strings were said, ${reading.tuning.length} are written`);
   }
-  const choices: Pitch[][] = [];
-  for (const [index, token] of tokens.entries()) {
-    const pitch = choicesOf(token);
-    if (!pitch.ok) return err(`string ${tokens.length - index}: ${pitch.error}`);
-    choices.push(pitch.value);
-  }
-  let best: (Fit & { kind: InstrumentKind }) | undefined;
-  for (const reference of REFERENCES) {
-    if (reference.open.length !== tokens.length) continue;
-    const fit = nearest(choices, reference.open);
-    const cost = fit.cost + reference.rarity;
-    if (!best || cost < best.cost) best = { ...fit, cost, kind: reference.kind };
-  }
-  if (!best) throw new RangeError(`no reference set for ${tokens.length} strings`);
-  return ok({ tuning: [...best.pitches].reverse(), kind: best.kind, distance: best.cost });
+  return ok({
+    ...reading,
+    ...(reference && { referenceHz: reference.value }),
+    findings: findingsOf(reading.tuning, isInferred),
+  });
 }
 
-function tokensOf(text: string): string[] {
-  const words = text
-    .trim()
-    .split(/[\s,;/]+|(?<=[A-Ga-g#♯b♭\d])-(?=[A-Ga-g])/u)
-    .filter((word) => word !== "");
-  const compact = words.length === 1 ? words[0]!.match(/[A-G](?:[#♯b♭])?\d?|e$/gu) : null;
-  return compact && compact.join("") === words[0] ? compact : words;
+/** Octaves that were guessed give way to those of a known tuning with the same letters. */
+function byLibrary(
+  spelled: Result<SpelledTuning>,
+  wanted: InstrumentFamily | undefined,
+): Result<SpelledTuning> {
+  if (!spelled.ok || !spelled.value.isInferred) return spelled;
+  const { tuning } = spelled.value;
+  if (namedTuningOf(tuning)) return spelled;
+  const known = TUNING_LIBRARY.find(
+    (named) =>
+      named.tuning.length === tuning.length &&
+      (wanted === undefined || named.family === wanted) &&
+      named.tuning.every((open, index) => chromaOf(open) === chromaOf(tuning[index]!)),
+  );
+  if (!known) return spelled;
+  const octaves = tuning.map((open, index) => atHeight(open, midiOf(known.tuning[index]!)));
+  return ok({ ...spelled.value, tuning: octaves, family: known.family });
 }
 
-/** The given pitch, or the pitch class in every octave a string can have. */
-function choicesOf(token: string): Result<Pitch[]> {
-  if (/\d$/u.test(token)) {
-    const pitch = parsePitch(token);
-    if (!pitch.ok) return pitch;
-    return midiOf(pitch.value) < 12 || midiOf(pitch.value) > 90
-      ? err(`${token} is no pitch a string is tuned to: expected C0 to F#6`)
-      : ok([pitch.value]);
-  }
-  const pitchClass = parsePitchClass(token);
-  if (!pitchClass.ok) {
-    return /^[AE]s$|^[A-G]is$/iu.test(token)
-      ? err(`“${token}”: write flats with b and sharps with #, like Eb or F#`)
-      : pitchClass;
-  }
-  return ok([0, 1, 2, 3, 4, 5].map((octave) => ({ ...pitchClass.value, octave })));
+/** The same name in the octave that sounds `height`. */
+function atHeight(open: Pitch, height: number): Pitch {
+  return { ...open, octave: open.octave + (height - midiOf(open)) / 12 };
 }
 
-interface Fit {
-  readonly cost: number;
-  /** Thickest string first. */
-  readonly pitches: readonly Pitch[];
+/** The spelling of the library, and its family where nobody said one: a name may be that of a bass. */
+function usuallySpelled(tuning: Tuning, wanted: InstrumentFamily | undefined) {
+  const named = namedTuningOf(tuning, wanted);
+  return { tuning: named?.tuning ?? tuning, family: wanted ?? named?.family ?? "guitar" };
 }
 
-/** The cheapest choice of octaves, by dynamic programming from string to string. */
-function nearest(choices: readonly (readonly Pitch[])[], reference: readonly number[]): Fit {
-  let fits: Fit[] = [{ cost: 0, pitches: [] }];
-  for (const [index, options] of choices.entries()) {
-    fits = options.map((pitch) => {
-      const offset = midiOf(pitch) - reference[index]!;
-      const own = offset > 0 ? offset * UP_WEIGHT : -offset;
-      const through = fits.map((fit) => {
-        const previous = fit.pitches.at(-1);
-        const rises = !previous || midiOf(pitch) > midiOf(previous);
-        return { cost: fit.cost + own + (rises ? 0 : NOT_RISING), pitches: fit.pitches };
-      });
-      const least = through.reduce((a, b) => (b.cost < a.cost ? b : a));
-      return { cost: least.cost, pitches: [...least.pitches, pitch] };
-    });
+function splitReference(text: string) {
+  const match = /[,;(@\s]*\b(?:at\s+)?A4?\s*=\s*([\d.]+)\s*(?:hz)?\)?|[,;(@\s]+(?:at\s+)?([\d.]+)\s*hz\)?/iu.exec(text);
+  if (!match) return { rest: text, reference: undefined };
+  const rest = text.slice(0, match.index) + text.slice(match.index + match[0].length);
+  return { rest: rest.trim(), reference: parseReference(match[1] ?? match[2]!) };
+}
+
+function splitInstrument(text: string) {
+  const counted = /\b(four|five|six|seven|eight|nine|[4-9])[- ]?strings?\b/iu.exec(text);
+  const word = counted?.[1]!.toLowerCase();
+  const withoutCount = counted ? text.replace(counted[0], " ") : text;
+  const named = /\b(bass|baritone|guitar)\b/iu.exec(withoutCount);
+  return {
+    rest: (named ? withoutCount.replace(named[0], " ") : withoutCount)
+      .replace(/\s(?:on|of|for)(?:\s+an?)?\s*$/iu, "")
+      .replace(/^[\s,;:]+|[\s,;:]+$/gu, ""),
+    family: named?.[1]!.toLowerCase() as InstrumentFamily | undefined,
+    strings: word === undefined ? undefined : (COUNTS[word] ?? Number(word)),
+  };
+}
+
+function findingsOf(tuning: Tuning, isInferred: boolean): readonly Finding[] {
+  const findings: Finding[] = [];
+  const tell = (code: string, message: string) =>
+    findings.push({ code, severity: "info", where: {}, message });
+  if (isInferred) {
+    tell("octaves-inferred", `octaves were not written: read as ${formatTuning(tuning)}`);
   }
-  return fits.reduce((a, b) => (b.cost < a.cost ? b : a));
+  for (const string of reentrantStrings(tuning)) {
+    tell("re-entrant", `string ${string} is no higher than string ${string + 1}: re-entrant there`);
+  }
+  if (nameOfTuning(tuning) === undefined) tell("unnamed", "the library has no name for this tuning");
+  return findings;
 }

@@ -1,10 +1,11 @@
 import { formatPitchClass } from "../pitch/pitch";
-import { parseTuning } from "./parse-tuning";
-import type { InstrumentKind } from "./instrument";
+import type { InstrumentFamily } from "./instrument";
+import { spelledTuning } from "./spelled-tuning";
 import type { Tuning } from "./tuning";
 
 /** How a teacher calls the strings: a dropped E string "E" (nominal), "D" (actual), or "6". */
-export type StringSchool = "nominal" | "actual" | "number";
+export const STRING_SCHOOLS = ["nominal", "actual", "number"] as const;
+export type StringSchool = (typeof STRING_SCHOOLS)[number];
 
 const NOMINAL: Readonly<Record<string, string>> = {
   "guitar-5": "A D G B E",
@@ -28,11 +29,11 @@ const NOMINAL: Readonly<Record<string, string>> = {
  */
 export function stringNames(
   tuning: Tuning,
-  kind: InstrumentKind,
+  family: InstrumentFamily,
   school: StringSchool,
 ): readonly string[] {
   if (school === "number") return tuning.map((_, index) => String(index + 1));
-  const thickestFirst = (school === "nominal" && nominalOf(kind, tuning.length)) || [
+  const thickestFirst = (school === "nominal" && nominalOf(family, tuning.length)) || [
     ...tuning.map(formatPitchClass).reverse(),
   ];
   const names: string[] = [];
@@ -45,14 +46,25 @@ export function stringNames(
   return names.reverse();
 }
 
-function nominalOf(kind: InstrumentKind, strings: number): string[] | undefined {
-  return NOMINAL[`${kind}-${strings}`]?.split(" ");
+function nominalOf(family: InstrumentFamily, strings: number): string[] | undefined {
+  return NOMINAL[`${family}-${strings}`]?.split(" ");
 }
 
-/** The usual tuning of a kind with that many strings; standard six strings when there is none. */
-export function usualTuning(kind: InstrumentKind, strings: number): Tuning {
-  const text = kind === "baritone" ? "B1 E2 A2 D3 F#3 B3" : nominalOf(kind, strings)?.join(" ");
-  const reading = parseTuning(text ?? "E2 A2 D3 G3 B3 E4");
-  if (!reading.ok) throw new RangeError(reading.error);
-  return reading.value.tuning;
+/**
+ * The usual tuning of a family with that many strings.
+ * @returns undefined where nothing is usual, like a guitar of four strings.
+ */
+export function usualTuning(family: InstrumentFamily, strings: number): Tuning | undefined {
+  const isBaritone = family === "baritone" && strings === 6;
+  const text = isBaritone ? "B1 E2 A2 D3 F#3 B3" : nominalOf(family, strings)?.join(" ");
+  const spelled = text === undefined ? undefined : spelledTuning(text, family);
+  return spelled?.ok ? spelled.value.tuning : undefined;
+}
+
+/**
+ * The open strings that shapes are named after: a baritone is fingered like a guitar, and so is
+ * every guitar that is tuned down; a bass like a bass.
+ */
+export function namingTuning(family: InstrumentFamily, strings: number): Tuning | undefined {
+  return usualTuning(family === "baritone" ? "guitar" : family, strings);
 }

@@ -11,18 +11,20 @@ export function fretDistanceFromNutMm(fretFromNut: number, scaleLengthMm: number
 /** Fingertips of a neck by fret; placement asks for them again and again. */
 const fingertips = new WeakMap<Neck, readonly number[]>();
 
-/** Where a finger presses, in mm from the nut: just behind the wire, a fifth of the space back. */
-export function fingertipMm(fretFromCapo: number, neck: Neck): number {
+/**
+ * Where a finger presses, in mm from the nut: just behind the wire, a fifth of the space back.
+ * @param fret Counted from the nut.
+ */
+export function fingertipMm(fret: number, neck: Neck): number {
   let tips = fingertips.get(neck);
   if (!tips) {
-    tips = Array.from({ length: neck.lastFret + 1 }, (_, fret) => computeFingertipMm(fret, neck));
+    tips = Array.from({ length: neck.frets + 1 }, (_, at) => computeFingertipMm(at, neck));
     fingertips.set(neck, tips);
   }
-  return tips[fretFromCapo] ?? computeFingertipMm(fretFromCapo, neck);
+  return tips[fret] ?? computeFingertipMm(fret, neck);
 }
 
-function computeFingertipMm(fretFromCapo: number, neck: Neck): number {
-  const wire = fretDistanceFromNutMm(neck.capo + fretFromCapo, neck.scaleLengthMm);
-  const before = fretDistanceFromNutMm(neck.capo + fretFromCapo - 1, neck.scaleLengthMm);
-  return wire - (wire - before) / 5;
+function computeFingertipMm(fret: number, { scaleLengthMm }: Neck): number {
+  const wire = fretDistanceFromNutMm(fret, scaleLengthMm);
+  return wire - (wire - fretDistanceFromNutMm(fret - 1, scaleLengthMm)) / 5;
 }

@@ -1,5 +1,7 @@
 export {
   fret,
+  fretFromNut,
+  lastFretOf,
   midiAt,
   neckOf,
   placesOf,
@@ -8,4 +10,14 @@ export {
   type Neck,
   type Place,
 } from "./neck";
+export {
+  FRET_COUNTS,
+  fretWritten,
+  placeNamesOf,
+  USUAL_STYLE,
+  writtenFret,
+  type FretsFrom,
+  type PlaceNames,
+  type PlaceStyle,
+} from "./place-names";
 export { fingertipMm, fretDistanceFromNutMm } from "./fret-geometry";

@@ -1,10 +1,11 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { USUAL_BUILD } from "../instrument/instrument";
+import { NO_CAPO } from "../instrument/capo";
+import { USUAL_BUILD, usualInstrument } from "../instrument/instrument";
 import { TUNING_LIBRARY, tuningById } from "../instrument/tuning-library";
 import { midi } from "../pitch/pitch";
 import { fretDistanceFromNutMm } from "./fret-geometry";
-import { fret, midiAt, neckOf, placesOf } from "./neck";
+import { fret, lastFretOf, midiAt, neckOf, placesOf } from "./neck";
 
 const anyNeck = fc
   .record({
@@ -13,17 +14,14 @@ const anyNeck = fc
     capo: fc.integer({ min: 0, max: 12 }),
   })
   .map(({ named, frets, capo }) =>
-    neckOf(
-      { tuning: named.tuning, frets, scaleLengthMm: USUAL_BUILD[named.kind].scaleLengthMm },
-      capo,
-    ),
+    neckOf({ ...usualInstrument(named, "Any"), frets }, { fret: capo }),
   );
 
 describe("places on the neck", () => {
   it("finds the five places of E4 on a standard guitar", () => {
     const neck = neckOf(
       { ...USUAL_BUILD.guitar, frets: 24, tuning: tuningById("standard").tuning },
-      0,
+      NO_CAPO,
     );
     expect(placesOf(midi(64), neck).map((p) => [p.string, p.fret])).toEqual([
       [1, 0],
@@ -38,9 +36,9 @@ describe("places on the neck", () => {
   it("counts frets from the capo, so that the last one comes sooner", () => {
     const neck = neckOf(
       { ...USUAL_BUILD.guitar, frets: 24, tuning: tuningById("standard").tuning },
-      2,
+      { fret: 2 },
     );
-    expect(neck.lastFret).toBe(22);
+    expect(lastFretOf(neck, 6)).toBe(22);
     expect(placesOf(midi(42), neck)).toEqual([{ string: 6, fret: 0 }]);
     expect(placesOf(midi(41), neck)).toEqual([]);
   });
@@ -50,7 +48,7 @@ describe("places on the neck", () => {
       fc.property(anyNeck, fc.integer({ min: 10, max: 110 }), (neck, number) => {
         const all: string[] = [];
         for (let string = 1; string <= neck.openMidi.length; string++) {
-          for (let f = 0; f <= neck.lastFret; f++) {
+          for (let f = 0; f <= lastFretOf(neck, string); f++) {
             if (midiAt({ string, fret: fret(f) }, neck) === number) all.push(`${string}:${f}`);
           }
         }
@@ -68,8 +66,8 @@ describe("places on the neck", () => {
 
   it("refuses what is not there", () => {
     const build = { ...USUAL_BUILD.bass, tuning: tuningById("bass-standard").tuning };
-    expect(() => neckOf(build, 13)).toThrow(/capo must be an integer from 0 to 12, got 13/);
-    expect(() => midiAt({ string: 5, fret: fret(0) }, neckOf(build, 0))).toThrow(
+    expect(() => neckOf(build, { fret: 13 })).toThrow(/fret 0 \(none\) to 12 of this neck, got 13/);
+    expect(() => midiAt({ string: 5, fret: fret(0) }, neckOf(build))).toThrow(
       /string must be 1–4/,
     );
     expect(() => fret(41)).toThrow(/got 41/);

@@ -1,8 +1,12 @@
 import type { Brand } from "../foundation/brand";
-import { MAX_CAPO, MAX_FRETS, type Instrument } from "../instrument/instrument";
+import { capoProblem, NO_CAPO, nutsOf, type Capo } from "../instrument/capo";
+import { MAX_FRETS, meanScaleLengthMm, type Instrument } from "../instrument/instrument";
 import { midi, midiOf, type Midi } from "../pitch/pitch";
 
-/** Fret counted from the capo; 0 is the open (or capo'd) string. Integer, 0–36. */
+/**
+ * Fret counted from where the string begins to sound: from the capo where it covers the string,
+ * else from the nut; 0 is the open (or capo'd) string. Integer, 0–36.
+ */
 export type Fret = Brand<number, "Fret">;
 
 /** Finger of the fretting hand; 0 for an open string. */
@@ -19,10 +23,11 @@ export interface Place {
 export interface Neck {
   /** What each string sounds open, capo on; index 0 is string 1. */
   readonly openMidi: readonly Midi[];
-  /** Fret of the capo counted from the nut; 0 for none. */
-  readonly capo: number;
-  /** The last fret, counted from the capo. */
-  readonly lastFret: Fret;
+  /** Where each string begins to sound, as a fret counted from the nut: the capo's, or 0. */
+  readonly nuts: readonly number[];
+  readonly capo: Capo;
+  /** The last fret, counted from the nut. */
+  readonly frets: number;
   readonly scaleLengthMm: number;
 }
 
@@ -34,25 +39,37 @@ export function fret(value: number): Fret {
   return value as Fret;
 }
 
-/** @throws RangeError when the capo leaves no fret, or lies beyond the 12th. */
+/** @throws RangeError when the capo leaves no fret, lies beyond the 12th, or covers no such string. */
 export function neckOf(
   instrument: Pick<Instrument, "tuning" | "frets" | "scaleLengthMm">,
-  capo: number,
+  capo: Capo = NO_CAPO,
 ): Neck {
-  if (!Number.isInteger(capo) || capo < 0 || capo > MAX_CAPO || capo >= instrument.frets) {
-    const most = Math.min(MAX_CAPO, instrument.frets - 1);
-    throw new RangeError(`capo must be an integer from 0 to ${most}, got ${capo}`);
-  }
+  const problem = capoProblem(capo, instrument);
+  if (problem !== undefined) throw new RangeError(problem);
+  const { tuning, frets, scaleLengthMm } = instrument;
+  const nuts = nutsOf(capo, tuning.length);
   return {
-    openMidi: instrument.tuning.map((open) => midi(midiOf(open) + capo)),
+    openMidi: tuning.map((open, index) => midi(midiOf(open) + nuts[index]!)),
+    nuts,
     capo,
-    lastFret: fret(instrument.frets - capo),
-    scaleLengthMm: instrument.scaleLengthMm,
+    frets,
+    scaleLengthMm: meanScaleLengthMm(scaleLengthMm),
   };
 }
 
+/** The last fret of a string, counted as its places are. */
+export function lastFretOf(neck: Neck, string: number): number {
+  return neck.frets - (neck.nuts[string - 1] ?? 0);
+}
+
+/** Where the finger is, counted from the nut whatever the capo covers. */
+export function fretFromNut({ string, fret }: Omit<Place, "finger">, neck: Neck): number {
+  return fret + (neck.nuts[string - 1] ?? 0);
+}
+
 /**
- * Every place where `pitch` can be played on `neck`, lowest fret first.
+ * Every place where `pitch` can be played on `neck`, lowest fret first. Beside a partial capo no
+ * finger goes behind the clamp.
  * @returns empty when no string reaches it.
  * @example placesOf(midi(64), standardNeck) // string 1 fret 0, string 2 fret 5, string 3 fret 9, …
  */
@@ -60,9 +77,10 @@ export function placesOf(pitch: Midi, neck: Neck): readonly Place[] {
   const places: Place[] = [];
   for (const [index, open] of neck.openMidi.entries()) {
     const distance = pitch - open;
-    if (distance >= 0 && distance <= neck.lastFret) {
-      places.push({ string: index + 1, fret: fret(distance) });
-    }
+    const nut = neck.nuts[index]!;
+    if (distance < 0 || nut + distance > neck.frets) continue;
+    if (distance > 0 && nut + distance <= neck.capo.fret) continue;
+    places.push({ string: index + 1, fret: fret(distance) });
   }
   return places.sort((a, b) => a.fret - b.fret || a.string - b.string);
 }
@@ -73,12 +91,12 @@ export function midiAt(place: Place, neck: Neck): Midi {
   if (open === undefined) {
     throw new RangeError(`string must be 1–${neck.openMidi.length}, got ${place.string}`);
   }
-  if (place.fret > neck.lastFret) {
-    throw new RangeError(`fret must be 0–${neck.lastFret}, got ${place.fret}`);
-  }
+  const last = lastFretOf(neck, place.string);
+  if (place.fret > last) throw new RangeError(`fret must be 0–${last}, got ${place.fret}`);
   return midi(open + place.fret);
 }
 
 export function isOnNeck(place: Place, neck: Neck): boolean {
-  return place.string >= 1 && place.string <= neck.openMidi.length && place.fret <= neck.lastFret;
+  const isString = place.string >= 1 && place.string <= neck.openMidi.length;
+  return isString && place.fret <= lastFretOf(neck, place.string);
 }

@@ -80,7 +80,7 @@ function indexFretsOf(
   neck: Neck,
 ): readonly number[] {
   const frets = [lowest];
-  for (let at = lowest - 1; at >= 1 && highest - at <= 3; at--) {
+  for (let at = lowest - 1; at > neck.capo.fret && highest - at <= 3; at--) {
     if (fingertipMm(highest, neck) - fingertipMm(at, neck) > REACH_MM) break;
     frets.push(at);
   }

@@ -5,7 +5,7 @@ import { spanMm, type Grip } from "./grip";
 /** A grip with the fret under the first finger; open strings leave the hand where it was. */
 export interface Hand {
   readonly grip: Grip;
-  /** Absent while nothing has been fretted yet. */
+  /** Counted from the nut; absent while nothing has been fretted yet. */
   readonly indexFret: number | undefined;
 }
 
@@ -23,9 +23,10 @@ const BROKEN_LINK = 1000;
  * position, a narrow grip and a nearby string decide between ways of equal movement.
  */
 export function leastMovement(neck: Neck): CostModel {
-  const tips = Array.from({ length: neck.lastFret + 1 }, (_, n) => fingertipMm(n, neck));
+  const tips = Array.from({ length: neck.frets + 1 }, (_, n) => fingertipMm(n, neck));
   return {
-    hold: ({ grip, indexFret }) => spanMm(grip, neck) / 100 + (indexFret ?? 0) / 20,
+    hold: ({ grip, indexFret }) =>
+      spanMm(grip, neck) / 100 + ((indexFret ?? neck.capo.fret) - neck.capo.fret) / 20,
     move: (from, to) => {
       const shift =
         from.indexFret === undefined || to.indexFret === undefined

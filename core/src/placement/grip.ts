@@ -1,5 +1,5 @@
 import { fingertipMm } from "../neck/fret-geometry";
-import { placesOf, type Finger, type Fret, type Neck, type Place } from "../neck/neck";
+import { fretFromNut, placesOf, type Finger, type Fret, type Neck, type Place } from "../neck/neck";
 import type { Midi } from "../pitch/pitch";
 
 /** A note as placement sees it. Dead notes have a string of their own and no pitch. */
@@ -17,13 +17,18 @@ export interface Moment {
   readonly notes: readonly MomentNote[];
 }
 
-/** A place, or the string of a dead note. */
-export type Hold = Place | { readonly string: number; readonly fret: undefined };
+/**
+ * A place with where its finger is, counted from the nut (a partial capo leaves strings that count
+ * their frets differently); or the string of a dead note.
+ */
+export type Hold =
+  | (Place & { readonly fromNut: number })
+  | { readonly string: number; readonly fret: undefined };
 
 /** The places held at one moment, one for each note of the moment and in its order. */
 export interface Grip {
   readonly holds: readonly Hold[];
-  /** Lowest and highest fretted fret; absent when only open strings sound. */
+  /** Lowest and highest fretted fret, counted from the nut; absent when only open strings sound. */
   readonly fretted?: { readonly lowest: number; readonly highest: number };
   /** The highest string number held; 0 when nothing is. */
   readonly thickest: number;
@@ -41,7 +46,8 @@ export const REACH_MM = 115;
 export function gripsOf(moment: Moment, neck: Neck): readonly Grip[] {
   const candidates = moment.notes.map((note): readonly Hold[] => {
     if (note.kind === "dead") return [{ string: note.string, fret: undefined }];
-    return note.fixed ? [note.fixed] : placesOf(note.midi, neck);
+    const places = note.fixed ? [note.fixed] : placesOf(note.midi, neck);
+    return places.map((place) => ({ ...place, fromNut: fretFromNut(place, neck) }));
   });
   const grips: Grip[] = [];
   const holds: Hold[] = [];
@@ -67,11 +73,11 @@ function gripOf(holds: readonly Hold[]): Grip {
   let lowest = Number.POSITIVE_INFINITY;
   let highest = 0;
   let thickest = 0;
-  for (const { string, fret } of holds) {
-    if (string > thickest) thickest = string;
-    if (fret === undefined || fret === 0) continue;
-    if (fret < lowest) lowest = fret;
-    if (fret > highest) highest = fret;
+  for (const hold of holds) {
+    if (hold.string > thickest) thickest = hold.string;
+    if (hold.fret === undefined || hold.fret === 0) continue;
+    if (hold.fromNut < lowest) lowest = hold.fromNut;
+    if (hold.fromNut > highest) highest = hold.fromNut;
   }
   if (highest === 0) return { holds, thickest };
   return { holds, fretted: { lowest, highest }, thickest };
@@ -98,11 +104,11 @@ export function fingersOf(grip: Grip, indexFret?: number): readonly Finger[] | u
     .filter(
       (hold): hold is typeof hold & { fret: Fret } => hold.fret !== undefined && hold.fret > 0,
     )
-    .sort((a, b) => a.fret - b.fret || b.string - a.string);
+    .sort((a, b) => a.fromNut - b.fromNut || b.string - a.string);
   const fingers = grip.holds.map((): Finger => 0);
   let first = 0;
   if (pressed.length > 4) {
-    const barred = pressed.filter((hold) => hold.fret === lowest);
+    const barred = pressed.filter((hold) => hold.fromNut === lowest);
     if (
       isOpenUnder(
         grip,
@@ -118,7 +124,7 @@ export function fingersOf(grip: Grip, indexFret?: number): readonly Finger[] | u
   let last = first;
   for (const [order, hold] of pressed.entries()) {
     const most = 4 - (pressed.length - 1 - order);
-    const finger = Math.min(most, Math.max(last + 1, hold.fret - at + 1)) as Finger;
+    const finger = Math.min(most, Math.max(last + 1, hold.fromNut - at + 1)) as Finger;
     fingers[hold.index] = finger;
     last = finger;
   }

@@ -54,7 +54,8 @@ export function placeBars(
         const hold = hand.grip.holds[order];
         if (hold?.fret === undefined) return withoutPlace(note);
         const finger = fingers?.[order];
-        return withPlace(note, { ...hold, ...(finger !== undefined && { finger }) }, scope);
+        const { string, fret } = hold;
+        return withPlace(note, { string, fret, ...(finger !== undefined && { finger }) }, scope);
       });
       return notes.every((note, at) => note === event.notes[at]) ? event : { ...event, notes };
     });

@@ -1,11 +1,11 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { USUAL_BUILD } from "../instrument/instrument";
+import { usualInstrument } from "../instrument/instrument";
 import { TUNING_LIBRARY, tuningById } from "../instrument/tuning-library";
 import { fret, midiAt, neckOf, placesOf, type Neck } from "../neck/neck";
 import { parseKey } from "../pitch/key";
 import { midi, midiOf } from "../pitch/pitch";
-import { anyBars } from "../score/song.arbitraries";
+import { anyBars, anyCapo } from "../score/song.arbitraries";
 import { eventsOf, notesOf, stringOf } from "../score/song";
 import { bestPath, handsOf } from "./best-path";
 import { leastMovement, type Hand } from "./cost-model";
@@ -14,8 +14,8 @@ import { placeBars } from "./place-bars";
 import { reduceToPlayable } from "./unreachable";
 
 function neck(tuningId: string, capo = 0, frets?: number): Neck {
-  const { tuning, kind } = tuningById(tuningId);
-  return neckOf({ tuning, ...USUAL_BUILD[kind], ...(frets && { frets }) }, capo);
+  const usual = usualInstrument(tuningById(tuningId), "Guitar");
+  return neckOf({ ...usual, ...(frets && { frets }) }, { fret: capo });
 }
 const standard = neck("standard");
 const key = parseKey("A minor");
@@ -80,7 +80,7 @@ describe("grips", () => {
   });
 
   it("refuse a barre across an open string that sounds", () => {
-    const holds = [3, 3, 0, 3, 3, 3].map((f, i) => ({ string: 6 - i, fret: fret(f) }));
+    const holds = [3, 3, 0, 3, 3, 3].map((f, i) => ({ string: 6 - i, fret: fret(f), fromNut: f }));
     expect(fingersOf({ holds, fretted: { lowest: 3, highest: 3 }, thickest: 6 })).toBeUndefined();
   });
 });
@@ -167,8 +167,10 @@ describe("what cannot be held", () => {
 
 describe("placing bars", () => {
   const anyCase = fc
-    .tuple(fc.constantFrom(...TUNING_LIBRARY), fc.nat({ max: 5 }))
-    .map(([named, capo]) => neckOf({ tuning: named.tuning, ...USUAL_BUILD[named.kind] }, capo))
+    .constantFrom(...TUNING_LIBRARY)
+    .chain((named) =>
+      anyCapo(named.tuning.length).map((capo) => neckOf(usualInstrument(named, "Any"), capo)),
+    )
     .chain((on) => fc.tuple(fc.constant(on), anyBars(on, key.value)));
 
   it("keeps pitches and pins, and gives every note a string of its own that sounds it", () => {

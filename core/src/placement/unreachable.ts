@@ -1,4 +1,4 @@
-import { placesOf, type Neck } from "../neck/neck";
+import { lastFretOf, placesOf, type Neck } from "../neck/neck";
 import type { Midi } from "../pitch/pitch";
 import { gripsOf, type Moment, type MomentNote } from "./grip";
 
@@ -12,7 +12,9 @@ export type WhyUnreachable =
 export function whyUnreachable(pitch: Midi, neck: Neck): WhyUnreachable | undefined {
   if (placesOf(pitch, neck).length > 0) return undefined;
   const lowest = Math.min(...neck.openMidi);
-  const highest = Math.max(...neck.openMidi) + neck.lastFret;
+  const highest = Math.max(
+    ...neck.openMidi.map((open, index) => open + lastFretOf(neck, index + 1)),
+  );
   if (pitch < lowest) return { kind: "too-low", semitones: lowest - pitch };
   if (pitch > highest) return { kind: "too-high", semitones: pitch - highest };
   return { kind: "between-strings" };

@@ -1,4 +1,5 @@
 import type { Finding } from "../foundation/finding";
+import type { Capo } from "../instrument/capo";
 import type { Instrument } from "../instrument/instrument";
 import { neckOf } from "../neck/neck";
 import { lineOf, type Line, type Part, type Song } from "../score/song";
@@ -16,7 +17,7 @@ export interface RemappedPart {
 export function remapPart(
   song: Song,
   part: Part,
-  to: { readonly instrument: Instrument; readonly capo: number },
+  to: { readonly instrument: Instrument; readonly capo: Capo },
   newId: () => string,
 ): RemappedPart {
   const before = song.phrases.flatMap((phrase) => lineOf(song, phrase.id, part.id) ?? []);

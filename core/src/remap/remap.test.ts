@@ -1,13 +1,15 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { USUAL_BUILD } from "../instrument/instrument";
+import { NO_CAPO } from "../instrument/capo";
+import { usualInstrument } from "../instrument/instrument";
 import { TUNING_LIBRARY, tuningById } from "../instrument/tuning-library";
 import { neckOf } from "../neck/neck";
+import { USUAL_STYLE } from "../neck/place-names";
 import { explainUnreachable } from "../placement/unreachable";
 import { parseKey } from "../pitch/key";
 import { formatPitch, midiOf } from "../pitch/pitch";
 import { parseCallout } from "../callout/parse-callout";
-import { stringNames } from "../instrument/string-names";
+import { calloutContext } from "../callout/context";
 import { anyBars, testId } from "../score/song.arbitraries";
 import { eventsOf, notesOf, stringOf, type Bar } from "../score/song";
 import { remapBars, type Unreachable } from "./remap-bars";
@@ -15,23 +17,14 @@ import { keepShapes } from "./keep-shapes";
 
 const key = parseKey("E minor");
 if (!key.ok) throw new Error(key.error);
-const neckFor = (id: string, capo = 0) => {
-  const { tuning, kind } = tuningById(id);
-  return neckOf({ tuning, ...USUAL_BUILD[kind] }, capo);
-};
+const neckFor = (id: string, capo = 0) =>
+  neckOf(usualInstrument(tuningById(id), "Guitar"), { fret: capo });
 const standard = neckFor("standard");
 const read = (text: string) => {
-  const { tuning, kind } = tuningById("standard");
-  return parseCallout(
-    text,
-    {
-      stringNames: stringNames(tuning, kind, "nominal"),
-      neck: standard,
-      key: key.value,
-      metre: { beats: 4, unit: 4 },
-    },
-    testId,
-  ).bars;
+  const instrument = usualInstrument(tuningById("standard"), "Guitar");
+  const frame = { key: key.value, metre: { beats: 4, unit: 4 } as const };
+  const context = calloutContext({ instrument, capo: NO_CAPO }, frame, USUAL_STYLE);
+  return parseCallout(text, context, testId).bars;
 };
 const explain = ({ bar, pitch, why }: Unreachable) =>
   `bar ${bar}: ${formatPitch(pitch)}: ${explainUnreachable(why)}`;

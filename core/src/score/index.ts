@@ -5,6 +5,7 @@ export {
   linkOf,
   notesOf,
   stringOf,
+  styleOf,
   type Bar,
   type DeadNote,
   type Line,

@@ -25,7 +25,7 @@ function anyEdit(song: Song): fc.Arbitrary<Edit> {
       lines: [{ phraseId: song.phrases[0]!.id, partId: "second", bars: [] }],
     }),
     fc.constant({ kind: "remove-part", partId: part.id }),
-    fc.nat({ max: 9 }).map((capo) => ({ kind: "replace-part", part: { ...part, capo } })),
+    fc.nat({ max: 9 }).map((fret) => ({ kind: "replace-part", part: { ...part, capo: { fret } } })),
     fc.constant({ kind: "insert-phrase", index: 0, phrase: { id: "new", name: "New" }, lines: [] }),
     phrase.map(({ id }) => ({ kind: "remove-phrase", phraseId: id })),
     phrase.map(({ id }) => ({ kind: "replace-phrase", phrase: { id, name: "Other" } })),

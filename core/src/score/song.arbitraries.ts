@@ -1,7 +1,8 @@
 import fc from "fast-check";
-import { USUAL_BUILD } from "../instrument/instrument";
+import { capoOn, type Capo } from "../instrument/capo";
+import { usualInstrument } from "../instrument/instrument";
 import { TUNING_LIBRARY } from "../instrument/tuning-library";
-import { fret, midiAt, neckOf, type Neck } from "../neck/neck";
+import { fret, lastFretOf, midiAt, neckOf, type Neck } from "../neck/neck";
 import type { Key } from "../pitch/key";
 import { spellMidi } from "../pitch/spelling";
 import { fraction } from "../rhythm/fraction";
@@ -32,7 +33,7 @@ const anyTechniques = fc.record({
 function anyNote(string: number, neck: Neck, key: Key): fc.Arbitrary<Note> {
   const dead = fc.constant(0).map((): Note => ({ kind: "dead", id: testId(), string }));
   const pitched = fc
-    .record({ fret: fc.nat({ max: neck.lastFret }), how: anyTechniques, pinned: fc.boolean() })
+    .record({ fret: fc.nat({ max: lastFretOf(neck, string) }), how: anyTechniques, pinned: fc.boolean() })
     .map(({ fret: number, how, pinned }): Note => {
       const place = { string, fret: fret(number) };
       const techniques: Technique[] = how.link ? [how.link] : [];
@@ -69,18 +70,38 @@ export function anyBars(neck: Neck, key: Key): fc.Arbitrary<readonly Bar[]> {
 
 const E_MINOR: Key = { tonic: { step: "E", alter: 0 }, mode: "minor" };
 
+/** A capo on all strings, on some of them, or none. */
+export function anyCapo(strings: number): fc.Arbitrary<Capo> {
+  const covered = fc.subarray(
+    Array.from({ length: strings }, (_, index) => index + 1),
+    { minLength: 1 },
+  );
+  return fc
+    .tuple(fc.nat({ max: 5 }), covered)
+    .map(([at, some]) => capoOn(at, some, strings));
+}
+
+const anyStyle: fc.Arbitrary<Song["style"]> = fc.constantFrom(
+  {},
+  { fretsFrom: "nut" },
+  { stringSchool: "actual" },
+  { stringSchool: "number", fretsFrom: "nut" },
+);
+
 /** A song with one part on any tuning and capo, and at least one bar. Every id is its own. */
 export const anySong: fc.Arbitrary<Song> = fc
-  .tuple(fc.constantFrom(...TUNING_LIBRARY), fc.nat({ max: 5 }))
-  .chain(([{ tuning, kind, name }, capo]) => {
-    const instrument = { name, kind, tuning, ...USUAL_BUILD[kind] };
+  .constantFrom(...TUNING_LIBRARY)
+  .chain((named) => fc.tuple(fc.constant(named), anyCapo(named.tuning.length), anyStyle))
+  .chain(([named, capo, style]) => {
+    const instrument = usualInstrument(named, named.name);
     const line = anyBars(neckOf(instrument, capo), E_MINOR).filter((bars) => bars.length > 0);
     return fc.array(line, { minLength: 1, maxLength: 3 }).map((lines): Song => ({
       title: "Slack Water",
       tempoBpm: 96,
       metre: { beats: 4, unit: 4 },
       key: E_MINOR,
-      stringSchool: "nominal",
+      referenceHz: 440,
+      style,
       parts: [{ id: "part", name: "Guitar I", instrument, capo }],
       phrases: lines.map((_, index) => ({ id: `phrase${index}`, name: `Phrase ${index}` })),
       lines: lines.map((bars, index) => ({

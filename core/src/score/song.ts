@@ -1,6 +1,7 @@
+import type { Capo } from "../instrument/capo";
 import type { Instrument } from "../instrument/instrument";
-import type { StringSchool } from "../instrument/string-names";
 import type { Place } from "../neck/neck";
+import type { PlaceStyle } from "../neck/place-names";
 import type { Key } from "../pitch/key";
 import type { Pitch } from "../pitch/pitch";
 import type { Fraction } from "../rhythm/fraction";
@@ -14,7 +15,10 @@ export interface SongDetails {
   readonly metre: Metre;
   /** The sounding key. */
   readonly key: Key;
-  readonly stringSchool: StringSchool;
+  /** What A4 is, in Hz, 415–466: 440 unless the record lies between keys. */
+  readonly referenceHz: number;
+  /** Where this song is written otherwise than the studio's other songs. */
+  readonly style: Partial<PlaceStyle>;
   /** Free words about feel and tone. */
   readonly note?: string;
 }
@@ -32,8 +36,7 @@ export interface Part {
   readonly id: string;
   readonly name: string;
   readonly instrument: Instrument;
-  /** Fret of the capo counted from the nut; 0 for none. */
-  readonly capo: number;
+  readonly capo: Capo;
 }
 
 export interface Phrase {
@@ -130,4 +133,9 @@ export function lineOf(song: Song, phraseId: string, partId: string): Line | und
 /** The bars of a part through the whole song, in the order of the phrases. */
 export function barsOfPart(song: Song, partId: string): readonly Bar[] {
   return song.phrases.flatMap((phrase) => lineOf(song, phrase.id, partId)?.bars ?? []);
+}
+
+/** How places are written in this song: its own way where it has one, else the studio's. */
+export function styleOf({ style }: Pick<Song, "style">, studio: PlaceStyle): PlaceStyle {
+  return { ...studio, ...style };
 }

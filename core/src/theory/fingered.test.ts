@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { usualInstrument } from "../instrument/instrument";
 import { tuningById } from "../instrument/tuning-library";
 import { chromaOf, displayPitch, parsePitch, type Pitch } from "../pitch/pitch";
 import { formatKey, parseKey, pitchClassAtFifths, signatureOf } from "../pitch/key";
@@ -19,7 +20,7 @@ describe("fingered and sounding", () => {
     ["half-step-down", 1, 0],
     ["bass-standard", 0, 0],
   ])("%s with capo %i sounds %i semitones from its shapes", (id, capo, shift) => {
-    expect(soundingShift(tuningById(id), capo)).toBe(shift);
+    expect(soundingShift(usualInstrument(tuningById(id), "Any"), { fret: capo })).toBe(shift);
   });
 
   it.each([

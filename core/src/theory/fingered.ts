@@ -1,22 +1,25 @@
-import type { Instrument } from "../instrument/instrument";
-import { usualTuning } from "../instrument/string-names";
+import type { Capo } from "../instrument/capo";
+import { familyOf, type Instrument } from "../instrument/instrument";
+import { namingTuning } from "../instrument/string-names";
 import { fifthsOf, pitchClassAtFifths, signatureOf, type Key } from "../pitch/key";
 import { midi, midiOf, type Pitch } from "../pitch/pitch";
 import { spellMidi } from "../pitch/spelling";
 
 /**
  * Semitones from what a shape is called to what it sounds: the capo, and the step by which most
- * strings are tuned above (or below) their usual pitch. A single dropped string moves no names.
+ * strings are tuned above (or below) the strings that shapes are named after. A single dropped
+ * string moves no names; a partial capo moves none either, since it only changes open strings.
  *
  * @example soundingShift(halfStepDownGuitar, 0) // -1
  * @example soundingShift(dropDGuitar, 3)        // 3
  */
 export function soundingShift(
   { tuning, kind }: Pick<Instrument, "tuning" | "kind">,
-  capo: number,
+  { fret, strings }: Capo,
 ): number {
-  const usual = usualTuning(kind, tuning.length);
-  if (usual.length !== tuning.length) return capo;
+  const capo = strings ? 0 : fret;
+  const usual = namingTuning(familyOf({ kind }), tuning.length);
+  if (!usual) return capo;
   const offsets = tuning.map((open, index) => midiOf(open) - midiOf(usual[index]!));
   const countOf = (offset: number) => offsets.filter((other) => other === offset).length;
   const common = offsets.reduce((a, b) => {

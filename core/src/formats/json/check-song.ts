@@ -1,4 +1,6 @@
 import type { Finding } from "../../foundation/finding";
+import { capoProblem } from "../../instrument/capo";
+import { checkInstrument } from "../../instrument/check-instrument";
 import { isOnNeck, midiAt, neckOf, type Neck } from "../../neck/neck";
 import { formatPitch, midiOf } from "../../pitch/pitch";
 import { notesOf, stringOf, type LineEvent, type Note, type Song } from "../../score/song";
@@ -24,12 +26,12 @@ export function checkSong(song: Song): readonly Finding[] {
   const necks = new Map<string, Neck>();
   for (const part of song.parts) {
     see(part.id);
-    if (part.capo >= part.instrument.frets) {
-      report(
-        "capo-beyond-neck",
-        `${part.name}: capo ${part.capo} leaves no fret of ${part.instrument.frets}`,
-      );
-    } else necks.set(part.id, neckOf(part.instrument, part.capo));
+    for (const { code, message } of checkInstrument(part.instrument)) {
+      report(code, `${part.name}: ${message}`);
+    }
+    const capo = capoProblem(part.capo, part.instrument);
+    if (capo !== undefined) report("capo-wrong", `${part.name}: ${capo}`);
+    else necks.set(part.id, neckOf(part.instrument, part.capo));
   }
   const phrases = new Set(song.phrases.map((phrase) => phrase.id));
   for (const phrase of song.phrases) see(phrase.id);
@@ -85,7 +87,7 @@ function problemOf(note: Note, neck: Neck): string | undefined {
   const { place } = note;
   if (!place) return undefined;
   if (!isOnNeck(place, neck)) {
-    return `string ${place.string} fret ${place.fret} is not on a neck of ${neck.openMidi.length} strings and ${neck.lastFret} frets`;
+    return `string ${place.string} fret ${place.fret} is not on a neck of ${neck.openMidi.length} strings and ${neck.frets} frets`;
   }
   if (midiAt(place, neck) === midiOf(note.pitch)) return undefined;
   return `string ${place.string} fret ${place.fret} does not sound ${formatPitch(note.pitch)}`;

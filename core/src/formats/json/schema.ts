@@ -1,6 +1,18 @@
 import { z } from "zod";
-import { MAX_CAPO, MAX_FRETS } from "../../instrument/instrument";
+import {
+  INSTRUMENT_KINDS,
+  MAX_ACTION_MM,
+  MAX_CAPO,
+  MAX_FRETS,
+  MAX_SCALE_MM,
+  MIN_SCALE_MM,
+  type Instrument,
+} from "../../instrument/instrument";
+import { MAX_GAUGE_INCH, MIN_GAUGE_INCH, STRING_MAKES } from "../../instrument/string-set";
+import { STRING_SCHOOLS } from "../../instrument/string-names";
 import { MAX_STRINGS, MIN_STRINGS } from "../../instrument/tuning";
+import { FRET_COUNTS, type PlaceStyle } from "../../neck/place-names";
+import { MAX_REFERENCE_HZ, MIN_REFERENCE_HZ } from "../../pitch/frequency";
 import type { Fret } from "../../neck/neck";
 import { fraction } from "../../rhythm/fraction";
 import type { Song } from "../../score/song";
@@ -72,13 +84,36 @@ const event = z.discriminatedUnion("kind", [
 
 const bar = z.object({ events: z.array(event).max(512) });
 
-const instrument = z.object({
+const lengthMm = z.number().min(MIN_SCALE_MM).max(MAX_SCALE_MM);
+const gauge = z.object({
+  gaugeInch: z.number().min(MIN_GAUGE_INCH).max(MAX_GAUGE_INCH),
+  make: z.enum(STRING_MAKES),
+});
+
+/** The shape of an instrument; what it means is checked by `checkInstrument`. */
+export const instrumentSchema = z.object({
   name,
-  kind: z.enum(["guitar", "baritone", "bass"]),
+  kind: z.enum(INSTRUMENT_KINDS),
   tuning: z.array(pitch).min(MIN_STRINGS).max(MAX_STRINGS),
   frets: z.int().min(1).max(MAX_FRETS),
-  scaleLengthMm: z.number().min(200).max(1500),
+  bodyFret: z.int().min(1).max(MAX_FRETS).exactOptional(),
+  scaleLengthMm: z.union([lengthMm, z.array(lengthMm).min(MIN_STRINGS).max(MAX_STRINGS)]),
+  handed: z.enum(["right", "left"]),
+  strings: z.object({ name, gauges: z.array(gauge).max(MAX_STRINGS) }).exactOptional(),
+  actionMm: z.number().min(0).max(MAX_ACTION_MM).exactOptional(),
+}) satisfies z.ZodType<Instrument>;
+
+const capo = z.object({
+  fret: z.int().min(0).max(MAX_CAPO),
+  strings: z.array(stringNumber).min(1).max(MAX_STRINGS).exactOptional(),
 });
+
+const stringSchool = z.enum(STRING_SCHOOLS);
+const fretsFrom = z.enum(FRET_COUNTS);
+export const placeStyleSchema = z.object({
+  stringSchool,
+  fretsFrom,
+}) satisfies z.ZodType<PlaceStyle>;
 
 const detailsSchema = z.object({
   title: name,
@@ -88,13 +123,17 @@ const detailsSchema = z.object({
     unit: z.literal([1, 2, 4, 8, 16, 32]),
   }),
   key: z.object({ tonic: pitchClass, mode: z.enum(["major", "minor"]) }),
-  stringSchool: z.enum(["nominal", "actual", "number"]),
+  referenceHz: z.number().min(MIN_REFERENCE_HZ).max(MAX_REFERENCE_HZ),
+  style: z.object({
+    stringSchool: stringSchool.exactOptional(),
+    fretsFrom: fretsFrom.exactOptional(),
+  }),
   note: z.string().max(2000).exactOptional(),
 });
 
 export const songSchema = detailsSchema.extend({
   parts: z
-    .array(z.object({ id, name, instrument, capo: z.int().min(0).max(MAX_CAPO) }))
+    .array(z.object({ id, name, instrument: instrumentSchema, capo }))
     .min(1)
     .max(32),
   phrases: z.array(z.object({ id, name })).max(500),

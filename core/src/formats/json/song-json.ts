@@ -3,10 +3,11 @@ import type { Finding } from "../../foundation/finding";
 import { err, ok, type Result } from "../../foundation/result";
 import type { Song } from "../../score/song";
 import { checkSong } from "./check-song";
+import { migrateSong } from "./migrate-song";
 import { songSchema } from "./schema";
 
-/** Raised whenever the shape of a document changes; `migrate` then learns the step. */
-export const SCHEMA_VERSION = 1;
+/** Raised whenever the shape of a document changes; `migrateSong` then learns the step. */
+export const SCHEMA_VERSION = 2;
 const FORMAT = "intonazione-song";
 const MAX_JSON_LENGTH = 20_000_000;
 
@@ -61,7 +62,7 @@ export function readSongDocument(value: unknown): Result<Song, readonly Finding[
       `this song was written by a newer version (schema ${schema}, we know ${SCHEMA_VERSION}): update first`,
     );
   }
-  return readSong(envelope.data.song);
+  return readSong(migrateSong(envelope.data.song, schema));
 }
 
 /** Checks a song that arrives without its envelope. */

@@ -1,7 +1,8 @@
-import type { InstrumentKind } from "../../instrument/instrument";
+import type { InstrumentFamily } from "../../instrument/instrument";
 import { parseTuning } from "../../instrument/parse-tuning";
 import { usualTuning } from "../../instrument/string-names";
 import { formatTuning, MAX_STRINGS, MIN_STRINGS, type Tuning } from "../../instrument/tuning";
+import { chromaOf, parsePitchClass } from "../../pitch/pitch";
 import type { System } from "./find-systems";
 import type { Header } from "./header";
 import type { Report } from "./system";
@@ -9,7 +10,7 @@ import type { Report } from "./system";
 /** What the strings of a tablature are, and which way round it stands. */
 export interface TuningChoice {
   readonly tuning: Tuning;
-  readonly kind: InstrumentKind;
+  readonly family: InstrumentFamily;
   /** True when the thick string is on top. */
   readonly flipped: boolean;
 }
@@ -18,7 +19,7 @@ export interface TuningChoice {
 export function chooseTuning(
   systems: readonly System[],
   header: Header,
-  options: { readonly tuning?: Tuning; readonly kind?: InstrumentKind },
+  options: { readonly tuning?: Tuning; readonly family?: InstrumentFamily },
   report: Report,
 ): TuningChoice {
   const sizes = systems.map((system) => system.lines.length);
@@ -37,11 +38,12 @@ export function chooseTuning(
     });
   }
   const labelled = readLabels(systems.find((system) => system.lines.length === expected));
-  const flipped = labelled?.flipped ?? false;
   if (given && given.length === expected) {
+    const flipped = labelled?.flipped === true && isUpsideDown(labelled.labels, given);
     return {
       tuning: given,
-      kind: options.kind ?? header.tuning?.kind ?? labelled?.kind ?? kindOf(given),
+      family:
+        options.family ?? header.tuning?.family ?? labelled?.family ?? familyOfTuning(given),
       flipped,
     };
   }
@@ -56,7 +58,7 @@ export function chooseTuning(
     });
   }
   if (labelled) {
-    if (flipped) {
+    if (labelled.flipped) {
       report({
         code: "thick-string-on-top",
         severity: "info",
@@ -67,22 +69,23 @@ export function chooseTuning(
     }
     return labelled;
   }
-  const kind = expected <= 5 ? "bass" : "guitar";
+  const family = expected <= 5 ? "bass" : "guitar";
   if (systems.length > 0) {
     report({
       code: "tuning-assumed",
       severity: "info",
       line,
       column: 1,
-      message: `no tuning is written: read as a ${kind} of ${expected} strings in its usual tuning`,
+      message: `no tuning is written: read as a ${family} of ${expected} strings in its usual tuning`,
     });
   }
-  return { tuning: given ?? usualTuning(kind, expected), kind, flipped: false };
+  const usual = usualTuning(family, expected) ?? usualTuning("guitar", 6)!;
+  return { tuning: given ?? usual, family, flipped: false };
 }
 
-function kindOf(tuning: Tuning): InstrumentKind {
+function familyOfTuning(tuning: Tuning): InstrumentFamily {
   const reading = parseTuning(formatTuning(tuning));
-  return reading.ok ? reading.value.kind : "guitar";
+  return reading.ok ? reading.value.family : "guitar";
 }
 
 function readLabels(system: System | undefined) {
@@ -92,8 +95,18 @@ function readLabels(system: System | undefined) {
   const thickOnTop = parseTuning(labels.join(" "));
   if (!thinOnTop.ok || !thickOnTop.ok) return undefined;
   const flipped = thickOnTop.value.distance + 6 < thinOnTop.value.distance;
-  const { tuning, kind } = flipped ? thickOnTop.value : thinOnTop.value;
-  return { tuning, kind, flipped };
+  const { tuning, family } = flipped ? thickOnTop.value : thinOnTop.value;
+  return { tuning, family, flipped, labels };
+}
+
+/** With the tuning known, the labels say which way round the lines stand. */
+function isUpsideDown(labels: readonly string[], tuning: Tuning): boolean {
+  const matches = (rows: readonly string[]) =>
+    rows.filter((label, index) => {
+      const name = parsePitchClass(label.replace(/^([a-g])\1+/u, "$1").replace(/\d$/u, ""));
+      return name.ok && chromaOf(name.value) === chromaOf(tuning[index]!);
+    }).length;
+  return matches(labels.toReversed()) > matches(labels);
 }
 
 function mostFrequent(values: readonly number[]): number | undefined {

@@ -1,7 +1,9 @@
 import type { Finding } from "../../foundation/finding";
+import type { Capo } from "../../instrument/capo";
 import { MAX_CAPO } from "../../instrument/instrument";
 import { parseTuning, type TuningReading } from "../../instrument/parse-tuning";
-import { TUNING_LIBRARY } from "../../instrument/tuning-library";
+import type { FretsFrom } from "../../neck/place-names";
+import { parseReference } from "../../pitch/frequency";
 import { parseKey, type Key } from "../../pitch/key";
 import { parseMetre, type Metre } from "../../rhythm/metre";
 
@@ -10,13 +12,15 @@ export interface Header {
   title?: string;
   part?: string;
   tuning?: TuningReading;
-  capo?: number;
+  capo?: Capo;
+  fretsFrom?: FretsFrom;
+  referenceHz?: number;
   key?: Key;
   metre?: Metre;
   tempoBpm?: number;
 }
 
-const FIELD = /^\s*(title|part|tuning|tuned to|capo|key|metre|meter|time|tempo)\s*[:=]?\s+(.+)$/iu;
+const FIELD = /^\s*(title|part|tuning|tuned to|capo|reference|key|metre|meter|time|tempo)\s*[:=]?\s+(.+)$/iu;
 
 /** Reads one header line into `header`. @returns false when it is none; what is wrong is reported. */
 export function readHeaderLine(
@@ -50,9 +54,16 @@ export function readHeaderLine(
     }
     case "capo": {
       const fret = Number(/\d+/u.exec(value)?.[0] ?? (/no/iu.test(value) ? 0 : Number.NaN));
-      if (fret >= 0 && fret <= MAX_CAPO) header.capo = fret;
+      if (fret >= 0 && fret <= MAX_CAPO) header.capo = { fret, ...coveredStrings(value) };
       else
         report("capo-unreadable", `“${value}”: expected a fret from 0 to ${MAX_CAPO}`, "warning");
+      if (/from the nut/iu.test(value)) header.fretsFrom = "nut";
+      return true;
+    }
+    case "reference": {
+      const reference = parseReference(value.replace(/^A4?\s*=\s*|\s*Hz$/giu, ""));
+      if (reference.ok) header.referenceHz = reference.value;
+      take("reference", reference);
       return true;
     }
     case "key": {
@@ -77,10 +88,16 @@ export function readHeaderLine(
 }
 
 function readTuningValue(value: string) {
-  const name = value.toLowerCase().replace(/\s+tuning$/u, "");
-  const named = TUNING_LIBRARY.find((tuning) => tuning.name.toLowerCase() === name);
-  if (named) {
-    return { ok: true, value: { tuning: named.tuning, kind: named.kind, distance: 0 } } as const;
-  }
   return parseTuning(value.replace(/\(.*$/u, ""));
+}
+
+/** `2 on strings 3–5`, `2 on strings 1, 2 and 6`. */
+function coveredStrings(value: string): { readonly strings?: readonly number[] } {
+  const said = /on strings? ([\d\s,–-]+(?:and \d)?)/iu.exec(value)?.[1];
+  if (said === undefined) return {};
+  const run = /^(\d)\s*[–-]\s*(\d)/u.exec(said);
+  const strings = run
+    ? Array.from({ length: Number(run[2]) - Number(run[1]) + 1 }, (_, at) => Number(run[1]) + at)
+    : (said.match(/\d/gu) ?? []).map(Number);
+  return { strings };
 }

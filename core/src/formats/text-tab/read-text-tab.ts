@@ -1,7 +1,9 @@
 import type { Finding } from "../../foundation/finding";
-import type { InstrumentKind } from "../../instrument/instrument";
+import { capoProblem, NO_CAPO, type Capo } from "../../instrument/capo";
+import type { InstrumentFamily } from "../../instrument/instrument";
 import type { Tuning } from "../../instrument/tuning";
 import { neckOf } from "../../neck/neck";
+import type { FretsFrom } from "../../neck/place-names";
 import type { Key } from "../../pitch/key";
 import { COMMON_TIME, type Metre } from "../../rhythm/metre";
 import type { Bar } from "../../score/song";
@@ -16,8 +18,10 @@ import { BarWriter } from "./write-bars";
 export interface TextTabOptions {
   /** Overrides labels and header. */
   readonly tuning?: Tuning;
-  readonly kind?: InstrumentKind;
-  readonly capo?: number;
+  readonly family?: InstrumentFamily;
+  readonly capo?: Capo;
+  /** The header may say otherwise; "capo" by default. */
+  readonly fretsFrom?: FretsFrom;
   /** Last fret counted from the nut; 24 by default. */
   readonly frets?: number;
   readonly metre?: Metre;
@@ -28,8 +32,8 @@ export interface TextTabOptions {
 export interface TextTabReading {
   readonly header: Header;
   readonly tuning: Tuning;
-  readonly kind: InstrumentKind;
-  readonly capo: number;
+  readonly family: InstrumentFamily;
+  readonly capo: Capo;
   readonly metre: Metre;
   readonly key: Key;
   /** In order; a heading in brackets starts a new one. */
@@ -45,7 +49,7 @@ const C_MAJOR: Key = { tonic: { step: "C", alter: 0 }, mode: "major" };
 /**
  * Reads plain-text tablature of four to nine lines, thin string on top (or the other way round,
  * where the labels say so). Never throws on a text: what was not read is listed with line and
- * column, everything else is kept. Frets count from the capo.
+ * column, everything else is kept.
  */
 export function readTextTab(text: string, options: TextTabOptions): TextTabReading {
   const findings: Finding[] = [];
@@ -57,13 +61,16 @@ export function readTextTab(text: string, options: TextTabOptions): TextTabReadi
   const header: Header = {};
   const { systems, names } = findSystems(lines, header, report);
   const set = chooseTuning(systems, header, options, report);
-  const capo = options.capo ?? header.capo ?? 0;
+  const frets = options.frets ?? DEFAULT_FRETS;
+  const wished = options.capo ?? header.capo ?? NO_CAPO;
+  const problem = capoProblem(wished, { tuning: set.tuning, frets });
+  if (problem !== undefined) {
+    report({ code: "capo-wrong", severity: "warning", line: 1, column: 1, message: problem });
+  }
+  const capo = problem === undefined ? wished : NO_CAPO;
   const metre = options.metre ?? header.metre ?? COMMON_TIME;
   const key = options.key ?? header.key ?? C_MAJOR;
-  const neck = neckOf(
-    { tuning: set.tuning, frets: options.frets ?? DEFAULT_FRETS, scaleLengthMm: 648 },
-    capo,
-  );
+  const neck = neckOf({ tuning: set.tuning, frets, scaleLengthMm: 648 }, capo);
   const usable = systems.filter((system) => system.lines.length === set.tuning.length);
   if (!unusable && usable.length === 0) {
     report({
@@ -75,7 +82,14 @@ export function readTextTab(text: string, options: TextTabOptions): TextTabReadi
         "no tablature found: expected four to nine lines of dashes and frets below each other, one a string",
     });
   }
-  const write = new BarWriter({ neck, key, newId: options.newId, flipped: set.flipped, report });
+  const write = new BarWriter({
+    neck,
+    key,
+    fretsFrom: header.fretsFrom ?? options.fretsFrom ?? "capo",
+    newId: options.newId,
+    flipped: set.flipped,
+    report,
+  });
   const phrases = names.map((name) => ({ ...(name !== undefined && { name }), bars: [] as Bar[] }));
   let bars = 0;
   for (const { system, timed } of timeSystems(usable, metre, report)) {
@@ -97,7 +111,7 @@ export function readTextTab(text: string, options: TextTabOptions): TextTabReadi
   return {
     header,
     tuning: set.tuning,
-    kind: set.kind,
+    family: set.family,
     capo,
     metre,
     key,

@@ -1,19 +1,19 @@
 import { USUAL_BUILD } from "../../instrument/instrument";
 import { nameOfTuning } from "../../instrument/tuning-library";
+import { STANDARD_REFERENCE_HZ } from "../../pitch/frequency";
 import type { Line, Phrase, Song } from "../../score/song";
 import type { TextTabReading } from "./read-text-tab";
 
 /** A song with one part, made of what was read. */
 export function songOfTextTab(reading: TextTabReading, newId: () => string): Song {
-  const { header, tuning, kind, capo, metre, key } = reading;
+  const { header, tuning, family, capo, metre, key } = reading;
   const partId = newId();
-  const highest = Math.max(USUAL_BUILD[kind].frets, capo + highestFret(reading));
+  const highest = Math.max(USUAL_BUILD[family].frets, capo.fret + highestFret(reading));
   const instrument = {
-    name: nameOfTuning(tuning) ?? "Tablature",
-    kind,
+    ...USUAL_BUILD[family],
+    name: nameOfTuning(tuning, family) ?? "Tablature",
     tuning,
     frets: highest,
-    scaleLengthMm: USUAL_BUILD[kind].scaleLengthMm,
   };
   const phrases = reading.phrases.map(({ name }, index): Phrase => ({
     id: newId(),
@@ -29,9 +29,10 @@ export function songOfTextTab(reading: TextTabReading, newId: () => string): Son
     tempoBpm: header.tempoBpm ?? 100,
     metre,
     key,
-    stringSchool: "nominal",
+    referenceHz: header.referenceHz ?? STANDARD_REFERENCE_HZ,
+    style: header.fretsFrom === "nut" ? { fretsFrom: "nut" } : {},
     parts: [
-      { id: partId, name: header.part ?? (kind === "bass" ? "Bass" : "Guitar"), instrument, capo },
+      { id: partId, name: header.part ?? (family === "bass" ? "Bass" : "Guitar"), instrument, capo },
     ],
     phrases,
     lines,

@@ -17,7 +17,7 @@ export interface StaffLine {
 
 const DASHES = /[‐‑‒–—―−﹣－─━]/gu;
 const BAR_SIGNS = /[│┃¦∣｜║]/gu;
-const LABEL = /^(\s*)(?:([A-Ga-g][#♯b♭]?\d?|[1-9](?=\s*[|:)]))\s*)?([:)\]]?\|{0,2})/u;
+const LABEL = /^(\s*)(?:([A-G][#♯b♭]?\d?|([a-g])\3*[#♯b♭]?\d?|[1-9](?=\s*[|:)]))\s*)?([:)\]]?\|{0,2})/u;
 /** What does not usually stand on a string: no dash, fret, bar line or known sign. */
 const STRANGE = /[^-0-9|hpbrstxvHPXfulRST/\\~^=.*:()<>[\]¼½¾ ]/gu;
 
@@ -44,10 +44,10 @@ function staffOf(text: string): StaffLine | undefined {
   const bodyStart = match[0].length;
   const body = text.slice(bodyStart);
   // A name glued to a word ("Bass", "Em") is no label: a string starts with a dash, digit or bar line.
-  if (match[2] && match[3] === "" && !/^[-|]/u.test(body)) return undefined;
+  if (match[2] && match[4] === "" && !/^[-|]/u.test(body)) return undefined;
   const music = body.replace(/\s+\(?[x×]?\s*\d+\s*[x×]?\)?\s*$/u, "");
   const dashes = (music.match(/-/gu) ?? []).length;
-  const isMarked = match[2] !== undefined && match[3] !== "";
+  const isMarked = match[2] !== undefined && match[4] !== "";
   // A few strange signs on a string are reported where they stand; many mean that it is prose.
   const strange = (music.match(STRANGE) ?? []).length * (isMarked ? 1 : 8);
   if (dashes < (isMarked ? 1 : 3) || strange > dashes) return undefined;

@@ -1,4 +1,5 @@
-import { fret, midiAt, type Neck } from "../../neck/neck";
+import { fret, lastFretOf, midiAt, type Neck } from "../../neck/neck";
+import type { FretsFrom } from "../../neck/place-names";
 import type { Key } from "../../pitch/key";
 import { spellMidi } from "../../pitch/spelling";
 import { stringOf, type Bar, type LineEvent, type Note } from "../../score/song";
@@ -9,6 +10,7 @@ import type { TimedMoment } from "./timing";
 interface WritingSet {
   readonly neck: Neck;
   readonly key: Key;
+  readonly fretsFrom: FretsFrom;
   readonly newId: () => string;
   readonly flipped: boolean;
   readonly report: Report;
@@ -31,20 +33,22 @@ export class BarWriter {
   }
 
   private note(sign: NoteSign): Note[] {
-    const { neck, key, newId, flipped, report } = this.set;
+    const { neck, key, fretsFrom, newId, flipped, report } = this.set;
     const string = flipped ? neck.openMidi.length - sign.row : sign.row + 1;
     if (sign.fret === undefined) return [{ kind: "dead", id: newId(), string }];
-    if (sign.fret > neck.lastFret) {
+    const first = fretsFrom === "nut" ? neck.nuts[string - 1]! : 0;
+    const last = first + lastFretOf(neck, string);
+    if (sign.fret < first || sign.fret > last) {
       report({
         code: "fret-out-of-range",
         severity: "error",
         line: sign.line,
         column: sign.textColumn,
-        message: `fret must be 0–${neck.lastFret}, got ${sign.fret}`,
+        message: `fret must be ${first}–${last}, got ${sign.fret}`,
       });
       return [];
     }
-    const place = { string, fret: fret(sign.fret) };
+    const place = { string, fret: fret(sign.fret - first) };
     const pitch = spellMidi(midiAt(place, neck), key);
     const link = sign.link ? [{ kind: sign.link }] : [];
     return [

@@ -1,6 +1,16 @@
+import { capoInWords } from "../../instrument/capo";
+import { familyOf } from "../../instrument/instrument";
 import { stringNames } from "../../instrument/string-names";
 import { formatTuning } from "../../instrument/tuning";
 import { nameOfTuning } from "../../instrument/tuning-library";
+import {
+  placeNamesOf,
+  USUAL_STYLE,
+  writtenFret,
+  type PlaceNames,
+  type PlaceStyle,
+} from "../../neck/place-names";
+import { STANDARD_REFERENCE_HZ } from "../../pitch/frequency";
 import { formatKey } from "../../pitch/key";
 import { formatPitch } from "../../pitch/pitch";
 import { formatDuration } from "../../rhythm/duration";
@@ -11,6 +21,7 @@ import {
   linkOf,
   notesOf,
   stringOf,
+  styleOf,
   type Bar,
   type LineEvent,
   type Note,
@@ -29,41 +40,58 @@ const LETTER_OF_VALUE: Readonly<Record<string, string>> = {
 };
 
 /**
- * Writes a part as plain-text tablature: thin string on top, frets counted from the capo, a row of
+ * Writes a part as plain-text tablature: thin string on top, frets and strings as song or studio have them, a row of
  * note values above and palm mutes below. What text cannot carry (pins, fingers, reasons, spelling)
  * is left out; notes without a place are listed below their phrase.
  */
-export function writeTextTab(song: Song, partId: string): string {
+export function writeTextTab(
+  song: Song,
+  partId: string,
+  studio: PlaceStyle = USUAL_STYLE,
+): string {
   const part = song.parts.find((one) => one.id === partId);
   if (!part) throw new RangeError(`no part ${partId} in this song`);
-  const blocks = [headerOf(song, part)];
+  const style = styleOf(song, studio);
+  const sheet: Sheet = { song, part, names: placeNamesOf(part, style), style };
+  const blocks = [headerOf(sheet)];
   for (const phrase of song.phrases) {
     const bars = lineOf(song, phrase.id, part.id)?.bars ?? [];
     if (bars.length === 0) continue;
     blocks.push(`[${phrase.name.replace(/[[\]]/gu, "")}]`);
     const previous: (Note | undefined)[] = [];
-    const columns = bars.map((bar) => bar.events.map((event) => columnOf(event, part, previous)));
-    for (const system of wrap(columns, bars)) blocks.push(drawSystem(system, song, part));
+    const columns = bars.map((bar) => bar.events.map((event) => columnOf(event, sheet, previous)));
+    for (const system of wrap(columns, bars)) blocks.push(drawSystem(system, sheet));
     const homeless = homelessIn(bars);
     if (homeless.length > 0) blocks.push(homeless.join("\n"));
   }
   return `${blocks.join("\n\n")}\n`;
 }
 
-function headerOf(song: Song, part: Part): string {
+function headerOf({ song, part, style }: Sheet): string {
   const { tuning } = part.instrument;
-  const name = nameOfTuning(tuning);
+  const name = nameOfTuning(tuning, familyOf(part.instrument));
+  const { capo } = part;
+  const counted = `frets are counted from ${style.fretsFrom === "nut" ? "the nut" : "it"}`;
   return [
     song.title,
     "",
     `Part: ${part.name}`,
     `Tuning: ${formatTuning(tuning)}${name ? ` (${name})` : ""}`,
-    `Capo: ${part.capo === 0 ? "none" : `${part.capo} (frets are counted from it)`}`,
+    `Capo: ${capo.fret === 0 ? "none" : `${capoInWords(capo).replace("capo ", "")} (${counted})`}`,
+    ...(song.referenceHz === STANDARD_REFERENCE_HZ ? [] : [`Reference: A=${song.referenceHz} Hz`]),
     `Key: ${formatKey(song.key)} (sounding)`,
     `Metre: ${formatMetre(song.metre)}`,
     `Tempo: ${song.tempoBpm}`,
     "Rhythm: w whole, h half, q quarter, e eighth, s sixteenth, t thirty-second; . dotted, 3 triplet; a value with no fret is a rest",
   ].join("\n");
+}
+
+/** What is written, and how. */
+interface Sheet {
+  readonly song: Song;
+  readonly part: Part;
+  readonly names: PlaceNames;
+  readonly style: PlaceStyle;
 }
 
 /** What stands below one value of the rhythm row. */
@@ -77,15 +105,15 @@ interface Column {
   readonly palmMuted: boolean;
 }
 
-function columnOf(event: LineEvent, part: Part, previous: (Note | undefined)[]): Column {
-  const signs = part.instrument.tuning.map(() => "");
+function columnOf(event: LineEvent, sheet: Sheet, previous: (Note | undefined)[]): Column {
+  const signs = sheet.part.instrument.tuning.map(() => "");
   let lead = 0;
   for (const note of notesOf(event)) {
     const string = stringOf(note);
     if (string === undefined) continue;
     const link = linkSign(note, previous[string - 1]);
     if (link) lead = 1;
-    signs[string - 1] = link + signOf(note);
+    signs[string - 1] = link + signOf(note, sheet.names);
     previous[string - 1] = note;
   }
   const aligned = signs.map((sign) => (lead === 1 && /^[^hp/\\]/u.test(sign) ? `-${sign}` : sign));
@@ -109,11 +137,12 @@ function linkSign(note: Note, before: Note | undefined): string {
   return (note.place?.fret ?? 0) < from ? "\\" : "/";
 }
 
-function signOf(note: Note): string {
+function signOf(note: Note, names: PlaceNames): string {
   if (note.kind === "dead") return "x";
-  let sign = String(note.place?.fret ?? "");
+  const fret = note.place && writtenFret(note.place, names);
+  let sign = String(fret ?? "");
   for (const technique of note.techniques) {
-    if (technique.kind === "bend") sign += bendSign(technique.cents, note.place?.fret ?? 0);
+    if (technique.kind === "bend") sign += bendSign(technique.cents, fret ?? 0);
     if (technique.kind === "vibrato") sign += "~";
   }
   return sign;
@@ -149,10 +178,11 @@ function wrap(columns: readonly (readonly Column[])[], bars: readonly Bar[]) {
   return systems;
 }
 
-function drawSystem(bars: readonly (readonly Column[])[], song: Song, part: Part): string {
-  const { tuning, kind } = part.instrument;
-  const school = song.stringSchool === "number" ? "actual" : song.stringSchool;
-  const labels = stringNames(tuning, kind, school);
+function drawSystem(bars: readonly (readonly Column[])[], { part, style }: Sheet): string {
+  const { instrument } = part;
+  // A number at the start of a line would read as a fret.
+  const school = style.stringSchool === "number" ? "actual" : style.stringSchool;
+  const labels = stringNames(instrument.tuning, familyOf(instrument), school);
   const margin = Math.max(...labels.map((label) => label.length));
   let values = " ".repeat(margin + 1);
   let mutes = values;

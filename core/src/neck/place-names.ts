@@ -1,0 +1,45 @@
+import type { Capo } from "../instrument/capo";
+import { nutsOf } from "../instrument/capo";
+import { familyOf, type Instrument } from "../instrument/instrument";
+import { stringNames, type StringSchool } from "../instrument/string-names";
+import type { Place } from "./neck";
+
+/** Where written fret numbers start: at the capo, as most tablature has it, or at the nut. */
+export const FRET_COUNTS = ["capo", "nut"] as const;
+export type FretsFrom = (typeof FRET_COUNTS)[number];
+
+/** How places are written and said. A studio has its way, a song may differ. */
+export interface PlaceStyle {
+  readonly stringSchool: StringSchool;
+  readonly fretsFrom: FretsFrom;
+}
+
+export const USUAL_STYLE: PlaceStyle = { stringSchool: "nominal", fretsFrom: "capo" };
+
+/** The names of the strings of one set-up and what is added to a fret to write it; index 0 is string 1. */
+export interface PlaceNames {
+  readonly strings: readonly string[];
+  readonly fretOffsets: readonly number[];
+}
+
+export function placeNamesOf(
+  { instrument, capo }: { readonly instrument: Instrument; readonly capo: Capo },
+  { stringSchool, fretsFrom }: PlaceStyle,
+): PlaceNames {
+  const { tuning } = instrument;
+  const nuts = nutsOf(capo, tuning.length);
+  return {
+    strings: stringNames(tuning, familyOf(instrument), stringSchool),
+    fretOffsets: fretsFrom === "nut" ? nuts : nuts.map(() => 0),
+  };
+}
+
+/** The number that is written for a place. `fretWritten` is the way back. */
+export function writtenFret({ string, fret }: Omit<Place, "finger">, names: PlaceNames): number {
+  return fret + (names.fretOffsets[string - 1] ?? 0);
+}
+
+/** What a written number means on a string: the fret as places count it; negative behind the capo. */
+export function fretWritten(string: number, written: number, names: PlaceNames): number {
+  return written - (names.fretOffsets[string - 1] ?? 0);
+}
