@@ -6,6 +6,8 @@ const CORE_LAYERS = [
   "pitch",
   "instrument",
   "neck",
+  "strings",
+  "audio",
   "rhythm",
   "score",
   "theory",

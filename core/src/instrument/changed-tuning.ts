@@ -15,11 +15,25 @@ interface Start {
   readonly isNamed?: boolean;
 }
 
-const USUAL_STRINGS: Readonly<Record<InstrumentFamily, number>> = { guitar: 6, baritone: 6, bass: 4 };
+const USUAL_STRINGS: Readonly<Record<InstrumentFamily, number>> = {
+  guitar: 6,
+  baritone: 6,
+  bass: 4,
+};
 /** A string is not tuned further than this in words; it would break or flap. */
 const MOST_SEMITONES = 12;
 
-const ORDINALS = ["first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth"];
+const ORDINALS = [
+  "first",
+  "second",
+  "third",
+  "fourth",
+  "fifth",
+  "sixth",
+  "seventh",
+  "eighth",
+  "ninth",
+];
 const NUMBERS: Readonly<Record<string, number>> = {
   a: 1,
   an: 1,
@@ -128,7 +142,8 @@ function shifted(open: Pitch, semitones: number): Result<Pitch> {
   return ok({ ...guess, octave: guess.octave - (midiOf(guess) - midi(number)) / 12 });
 }
 
-const AMOUNT = /^(.*?)\s*(?:-\s*)?(semitones?|half[- ]steps?|whole[- ]steps?|full[- ]steps?|tones?|steps?)$/u;
+const AMOUNT =
+  /^(.*?)\s*(?:-\s*)?(semitones?|half[- ]steps?|whole[- ]steps?|full[- ]steps?|tones?|steps?)$/u;
 
 /** `half step`, `3 semitones`, `1½ steps`, `2`: in semitones. */
 function amountOf(text: string): number | undefined {
@@ -176,9 +191,10 @@ function oneString(
   base: Tuning,
   family: InstrumentFamily,
 ): ((tuning: Tuning) => Result<Tuning>) | undefined {
-  const match = /^(?:the |string )?(.+?)(?: string)? (?:(?:tuned )?(?:down |up )?to (?:an? )?(.+)|((?:down|up) .+))$/u.exec(
-    said,
-  );
+  const match =
+    /^(?:the |string )?(.+?)(?: string)? (?:(?:tuned )?(?:down |up )?to (?:an? )?(.+)|((?:down|up) .+))$/u.exec(
+      said,
+    );
   const string = match && stringSaid(match[1]!, base, family);
   if (!string) return undefined;
   if (string > base.length) {

@@ -28,7 +28,10 @@ export function checkInstrument(instrument: Instrument): readonly Finding[] {
   const lengths = typeof scaleLengthMm === "number" ? [scaleLengthMm] : scaleLengthMm;
   for (const length of lengths) {
     if (length >= MIN_SCALE_MM && length <= MAX_SCALE_MM) continue;
-    refuse("scale-out-of-range", `a scale is ${MIN_SCALE_MM} to ${MAX_SCALE_MM} mm long, got ${length}`);
+    refuse(
+      "scale-out-of-range",
+      `a scale is ${MIN_SCALE_MM} to ${MAX_SCALE_MM} mm long, got ${length}`,
+    );
   }
   if (typeof scaleLengthMm !== "number" && lengths.length !== count) {
     refuse("scale-count", `${count} strings need ${count} scale lengths, got ${lengths.length}`);
@@ -38,7 +41,10 @@ export function checkInstrument(instrument: Instrument): readonly Finding[] {
   }
   for (const { gaugeInch } of strings?.gauges ?? []) {
     if (gaugeInch >= MIN_GAUGE_INCH && gaugeInch <= MAX_GAUGE_INCH) continue;
-    refuse("gauge-out-of-range", `a gauge is ${MIN_GAUGE_INCH} to ${MAX_GAUGE_INCH} in, got ${gaugeInch}`);
+    refuse(
+      "gauge-out-of-range",
+      `a gauge is ${MIN_GAUGE_INCH} to ${MAX_GAUGE_INCH} in, got ${gaugeInch}`,
+    );
   }
   if (actionMm !== undefined && !(actionMm >= 0 && actionMm <= MAX_ACTION_MM)) {
     refuse("action-out-of-range", `the action is 0 to ${MAX_ACTION_MM} mm, got ${actionMm}`);

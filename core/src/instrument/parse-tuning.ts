@@ -19,7 +19,14 @@ export interface TuningReading {
   readonly findings: readonly Finding[];
 }
 
-const COUNTS: Readonly<Record<string, number>> = { four: 4, five: 5, six: 6, seven: 7, eight: 8, nine: 9 };
+const COUNTS: Readonly<Record<string, number>> = {
+  four: 4,
+  five: 5,
+  six: 6,
+  seven: 7,
+  eight: 8,
+  nine: 9,
+};
 
 /**
  * Reads a tuning the way people write and say it: open pitches from the thickest string to the
@@ -36,11 +43,13 @@ export function parseTuning(text: string, wanted?: InstrumentFamily): Result<Tun
   const said = splitInstrument(rest);
   const family = wanted ?? said.family;
   const whole = tuningCalled(rest, family ?? "guitar");
-  const changed = whole ? ok(whole.tuning) : changedTuning(said.rest, {
-    family: family ?? "guitar",
-    ...(said.strings !== undefined && { strings: said.strings }),
-    isNamed: said.family !== undefined || said.strings !== undefined,
-  });
+  const changed = whole
+    ? ok(whole.tuning)
+    : changedTuning(said.rest, {
+        family: family ?? "guitar",
+        ...(said.strings !== undefined && { strings: said.strings }),
+        isNamed: said.family !== undefined || said.strings !== undefined,
+      });
   if (changed && !changed.ok) return changed;
   const read = changed
     ? ok({ ...usuallySpelled(changed.value, family), distance: 0, isInferred: false })
@@ -88,7 +97,10 @@ function usuallySpelled(tuning: Tuning, wanted: InstrumentFamily | undefined) {
 }
 
 function splitReference(text: string) {
-  const match = /[,;(@\s]*\b(?:at\s+)?A4?\s*=\s*([\d.]+)\s*(?:hz)?\)?|[,;(@\s]+(?:at\s+)?([\d.]+)\s*hz\)?/iu.exec(text);
+  const match =
+    /[,;(@\s]*\b(?:at\s+)?A4?\s*=\s*([\d.]+)\s*(?:hz)?\)?|[,;(@\s]+(?:at\s+)?([\d.]+)\s*hz\)?/iu.exec(
+      text,
+    );
   if (!match) return { rest: text, reference: undefined };
   const rest = text.slice(0, match.index) + text.slice(match.index + match[0].length);
   return { rest: rest.trim(), reference: parseReference(match[1] ?? match[2]!) };
@@ -118,6 +130,7 @@ function findingsOf(tuning: Tuning, isInferred: boolean): readonly Finding[] {
   for (const string of reentrantStrings(tuning)) {
     tell("re-entrant", `string ${string} is no higher than string ${string + 1}: re-entrant there`);
   }
-  if (nameOfTuning(tuning) === undefined) tell("unnamed", "the library has no name for this tuning");
+  if (nameOfTuning(tuning) === undefined)
+    tell("unnamed", "the library has no name for this tuning");
   return findings;
 }

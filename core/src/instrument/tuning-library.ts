@@ -61,9 +61,7 @@ export function changesInWords(changes: readonly number[]): string {
   if (changes.every((change) => change === 0)) return "as usual";
   if (changes.every((change) => change === first)) return `all ${said(first)}`;
   return changes
-    .flatMap((change, index) =>
-      change === 0 ? [] : [`${changes.length - index} ${said(change)}`],
-    )
+    .flatMap((change, index) => (change === 0 ? [] : [`${changes.length - index} ${said(change)}`]))
     .join(", ");
 }
 

@@ -66,7 +66,13 @@ export const TUNING_ROWS: readonly TuningRow[] = [
   ["open-e", "Open E", "guitar", "E2 B2 E3 G#3 B3 E4"],
   ["open-e-minor", "Open E minor", "guitar", "E2 B2 E3 G3 B3 E4", also("open em")],
   ["open-g", "Open G", "guitar", "D2 G2 D3 G3 B3 D4", OFF_6],
-  ["open-g-minor", "Open G minor", "guitar", "D2 G2 D3 G3 Bb3 D4", { ...OFF_6, ...also("open gm") }],
+  [
+    "open-g-minor",
+    "Open G minor",
+    "guitar",
+    "D2 G2 D3 G3 Bb3 D4",
+    { ...OFF_6, ...also("open gm") },
+  ],
   ["open-g-six", "Open G sixth", "guitar", "D2 G2 D3 G3 B3 E4", also("open g6")],
   ["open-g-high", "Open G, high bass", "guitar", "G2 B2 D3 G3 B3 D4", also("open g for slide")],
   ["open-a", "Open A", "guitar", "E2 A2 E3 A3 C#4 E4", OFF_6],
@@ -80,7 +86,13 @@ export const TUNING_ROWS: readonly TuningRow[] = [
   ["open-f-low", "Open F, low C", "guitar", "C2 F2 C3 F3 A3 F4"],
   ["open-d-seven", "Open D seventh", "guitar", "D2 A2 D3 F#3 C4 D4", also("open d7")],
   ["open-d-maj-seven", "Open D major seventh", "guitar", "D2 A2 D3 F#3 A3 C#4", also("open dmaj7")],
-  ["open-g-maj-seven", "Open G major seventh", "guitar", "D2 G2 D3 F#3 B3 D4", also("open gmaj7", "g wahine")],
+  [
+    "open-g-maj-seven",
+    "Open G major seventh",
+    "guitar",
+    "D2 G2 D3 F#3 B3 D4",
+    also("open gmaj7", "g wahine"),
+  ],
 
   // Neither major nor minor.
   ["modal-d", "Modal D", "guitar", "D2 A2 D3 G3 A3 D4", also("d sus four", "dsus4")],

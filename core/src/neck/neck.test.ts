@@ -67,9 +67,7 @@ describe("places on the neck", () => {
   it("refuses what is not there", () => {
     const build = { ...USUAL_BUILD.bass, tuning: tuningById("bass-standard").tuning };
     expect(() => neckOf(build, { fret: 13 })).toThrow(/fret 0 \(none\) to 12 of this neck, got 13/);
-    expect(() => midiAt({ string: 5, fret: fret(0) }, neckOf(build))).toThrow(
-      /string must be 1–4/,
-    );
+    expect(() => midiAt({ string: 5, fret: fret(0) }, neckOf(build))).toThrow(/string must be 1–4/);
     expect(() => fret(41)).toThrow(/got 41/);
   });
 });

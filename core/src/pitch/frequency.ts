@@ -27,7 +27,9 @@ export function centsBetween(fromHz: number, hz: number): number {
 
 /** Reads what A4 shall be. @returns an error outside 415–466 Hz. */
 export function parseReference(text: string): Result<number> {
-  const hz = /^\s*\d{1,4}(?:[.,]\d{1,2})?\s*$/u.test(text) ? Number(text.replace(",", ".")) : Number.NaN;
+  const hz = /^\s*\d{1,4}(?:[.,]\d{1,2})?\s*$/u.test(text)
+    ? Number(text.replace(",", "."))
+    : Number.NaN;
   if (hz >= MIN_REFERENCE_HZ && hz <= MAX_REFERENCE_HZ) return ok(hz);
   return err(`A is ${MIN_REFERENCE_HZ} to ${MAX_REFERENCE_HZ} Hz, got “${text.trim()}”`);
 }

@@ -22,8 +22,7 @@ export interface Moment {
  * their frets differently); or the string of a dead note.
  */
 export type Hold =
-  | (Place & { readonly fromNut: number })
-  | { readonly string: number; readonly fret: undefined };
+  (Place & { readonly fromNut: number }) | { readonly string: number; readonly fret: undefined };
 
 /** The places held at one moment, one for each note of the moment and in its order. */
 export interface Grip {

@@ -33,7 +33,11 @@ const anyTechniques = fc.record({
 function anyNote(string: number, neck: Neck, key: Key): fc.Arbitrary<Note> {
   const dead = fc.constant(0).map((): Note => ({ kind: "dead", id: testId(), string }));
   const pitched = fc
-    .record({ fret: fc.nat({ max: lastFretOf(neck, string) }), how: anyTechniques, pinned: fc.boolean() })
+    .record({
+      fret: fc.nat({ max: lastFretOf(neck, string) }),
+      how: anyTechniques,
+      pinned: fc.boolean(),
+    })
     .map(({ fret: number, how, pinned }): Note => {
       const place = { string, fret: fret(number) };
       const techniques: Technique[] = how.link ? [how.link] : [];
@@ -76,9 +80,7 @@ export function anyCapo(strings: number): fc.Arbitrary<Capo> {
     Array.from({ length: strings }, (_, index) => index + 1),
     { minLength: 1 },
   );
-  return fc
-    .tuple(fc.nat({ max: 5 }), covered)
-    .map(([at, some]) => capoOn(at, some, strings));
+  return fc.tuple(fc.nat({ max: 5 }), covered).map(([at, some]) => capoOn(at, some, strings));
 }
 
 const anyStyle: fc.Arbitrary<Song["style"]> = fc.constantFrom(

@@ -36,7 +36,11 @@ function fromVersion1({ stringSchool, ...song }: Plain): Plain {
 function instrumentFromVersion1(instrument: Plain): Plain {
   const { name, kind } = instrument;
   const says = (word: RegExp) => typeof name === "string" && word.test(name);
-  const guitar = says(/acoustic/iu) ? "acoustic" : says(/classical|nylon/iu) ? "classical" : "electric";
+  const guitar = says(/acoustic/iu)
+    ? "acoustic"
+    : says(/classical|nylon/iu)
+      ? "classical"
+      : "electric";
   return { ...instrument, kind: kind === "guitar" ? guitar : kind, handed: "right" };
 }
 

@@ -42,8 +42,7 @@ export function chooseTuning(
     const flipped = labelled?.flipped === true && isUpsideDown(labelled.labels, given);
     return {
       tuning: given,
-      family:
-        options.family ?? header.tuning?.family ?? labelled?.family ?? familyOfTuning(given),
+      family: options.family ?? header.tuning?.family ?? labelled?.family ?? familyOfTuning(given),
       flipped,
     };
   }

@@ -20,7 +20,8 @@ export interface Header {
   tempoBpm?: number;
 }
 
-const FIELD = /^\s*(title|part|tuning|tuned to|capo|reference|key|metre|meter|time|tempo)\s*[:=]?\s+(.+)$/iu;
+const FIELD =
+  /^\s*(title|part|tuning|tuned to|capo|reference|key|metre|meter|time|tempo)\s*[:=]?\s+(.+)$/iu;
 
 /** Reads one header line into `header`. @returns false when it is none; what is wrong is reported. */
 export function readHeaderLine(

@@ -32,7 +32,12 @@ export function songOfTextTab(reading: TextTabReading, newId: () => string): Son
     referenceHz: header.referenceHz ?? STANDARD_REFERENCE_HZ,
     style: header.fretsFrom === "nut" ? { fretsFrom: "nut" } : {},
     parts: [
-      { id: partId, name: header.part ?? (family === "bass" ? "Bass" : "Guitar"), instrument, capo },
+      {
+        id: partId,
+        name: header.part ?? (family === "bass" ? "Bass" : "Guitar"),
+        instrument,
+        capo,
+      },
     ],
     phrases,
     lines,

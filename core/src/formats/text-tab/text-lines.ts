@@ -17,7 +17,8 @@ export interface StaffLine {
 
 const DASHES = /[‐‑‒–—―−﹣－─━]/gu;
 const BAR_SIGNS = /[│┃¦∣｜║]/gu;
-const LABEL = /^(\s*)(?:([A-G][#♯b♭]?\d?|([a-g])\3*[#♯b♭]?\d?|[1-9](?=\s*[|:)]))\s*)?([:)\]]?\|{0,2})/u;
+const LABEL =
+  /^(\s*)(?:([A-G][#♯b♭]?\d?|([a-g])\3*[#♯b♭]?\d?|[1-9](?=\s*[|:)]))\s*)?([:)\]]?\|{0,2})/u;
 /** What does not usually stand on a string: no dash, fret, bar line or known sign. */
 const STRANGE = /[^-0-9|hpbrstxvHPXfulRST/\\~^=.*:()<>[\]¼½¾ ]/gu;
 

@@ -44,11 +44,7 @@ const LETTER_OF_VALUE: Readonly<Record<string, string>> = {
  * note values above and palm mutes below. What text cannot carry (pins, fingers, reasons, spelling)
  * is left out; notes without a place are listed below their phrase.
  */
-export function writeTextTab(
-  song: Song,
-  partId: string,
-  studio: PlaceStyle = USUAL_STYLE,
-): string {
+export function writeTextTab(song: Song, partId: string, studio: PlaceStyle = USUAL_STYLE): string {
   const part = song.parts.find((one) => one.id === partId);
   if (!part) throw new RangeError(`no part ${partId} in this song`);
   const style = styleOf(song, studio);

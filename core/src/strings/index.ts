@@ -1,0 +1,15 @@
+export { bendEffort, type BendEffort } from "./bend";
+export { gettingThere, type GettingThere } from "./getting-there";
+export { linearDensityKgM, MODEL_ERROR, modelErrorOf } from "./linear-density";
+export { formatGauges, parseGauges } from "./parse-gauges";
+export { capoSharpCents, frettingSharpCents, USUAL_ACTION_MM } from "./sharpening";
+export { stringSetsFor } from "./string-sets";
+export { feelOf, suggestSet } from "./suggest-set";
+export {
+  kilogramsForce,
+  poundsForce,
+  tensionN,
+  tensionsOf,
+  type StringTension,
+  type TensionVerdict,
+} from "./tension";

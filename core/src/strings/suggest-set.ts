@@ -1,0 +1,95 @@
+import { stringLengthMm, type Instrument } from "../instrument/instrument";
+import type { StringGauge, StringMake, StringSet } from "../instrument/string-set";
+import type { Tuning } from "../instrument/tuning";
+import { frequencyHzOf } from "../pitch/frequency";
+import { usualMakes } from "./parse-gauges";
+import {
+  BASS_MILS,
+  COPPER_MILS,
+  PLAIN_NYLON_MILS,
+  PLAIN_STEEL_MILS,
+  WOUND_MILS,
+} from "./string-sets.data";
+import { tensionN, tensionsOf } from "./tension";
+
+/** The thickest plain string that is pleasant to play, in inches; beyond it wound ones are taken. */
+const THICKEST_PLAIN_INCH: Readonly<Record<Instrument["kind"], number>> = {
+  electric: 0.02,
+  acoustic: 0.017,
+  classical: 0.042,
+  bass: 0.02,
+  baritone: 0.022,
+  slide: 0.02,
+  other: 0.02,
+};
+
+/**
+ * The feel of a set that is known, as a tension for each string of another instrument, thinnest
+ * first. Where there are more strings than the known set has, its thickest lends its tension.
+ *
+ * @returns undefined when the known instrument has no strings on.
+ */
+export function feelOf(known: Instrument, strings: number): readonly number[] | undefined {
+  const tensions = tensionsOf(known, known.tuning).map(({ newtons }) => newtons);
+  if (tensions.length === 0) return undefined;
+  return Array.from({ length: strings }, (_, index) => tensions[index] ?? tensions.at(-1)!);
+}
+
+/**
+ * For every string the existing gauge whose tension comes nearest the wanted one, plain where a
+ * plain one is thin enough.
+ *
+ * @param targetsN Thinnest string first, one a string.
+ * @throws RangeError when there are not as many targets as strings.
+ */
+export function suggestSet(
+  { kind, scaleLengthMm }: Pick<Instrument, "kind" | "scaleLengthMm">,
+  tuning: Tuning,
+  targetsN: readonly number[],
+  referenceHz?: number,
+): StringSet {
+  if (targetsN.length !== tuning.length) {
+    throw new RangeError(`expected ${tuning.length} targets, got ${targetsN.length}`);
+  }
+  const gauges = tuning.map((open, index) => {
+    const hz = frequencyHzOf(open, referenceHz);
+    const length = stringLengthMm(scaleLengthMm, index + 1);
+    return nearestGauge(kind, (gauge) => tensionN(gauge, length, hz) / targetsN[index]!);
+  });
+  return { name: "Suggested", gauges };
+}
+
+function nearestGauge(
+  kind: Instrument["kind"],
+  ratioTo: (gauge: StringGauge) => number,
+): StringGauge {
+  const makes = usualMakes(kind);
+  const missOf = (gauge: StringGauge) => Math.abs(Math.log(ratioTo(gauge)));
+  const nearest = (gauges: readonly StringGauge[]) =>
+    gauges.reduce((a, b) => (missOf(b) < missOf(a) ? b : a));
+  const plain = nearest(gaugesThatExist(makes.plain, kind));
+  const isThinEnough = plain.gaugeInch <= THICKEST_PLAIN_INCH[kind];
+  return isThinEnough && kind !== "bass" ? plain : nearest(gaugesThatExist(makes.wound, kind));
+}
+
+/** Every gauge of a make that is sold, thinnest first. */
+export function gaugesThatExist(
+  make: StringMake,
+  kind: Instrument["kind"],
+): readonly StringGauge[] {
+  return milsOf(make, kind).map((mils) => ({ gaugeInch: mils / 1000, make }));
+}
+
+function milsOf(make: StringMake, kind: Instrument["kind"]): readonly number[] {
+  switch (make) {
+    case "plain-steel":
+      return PLAIN_STEEL_MILS;
+    case "plain-nylon":
+      return PLAIN_NYLON_MILS;
+    case "copper-wound":
+      return COPPER_MILS;
+    case "nickel-wound":
+    case "bronze-wound":
+      return kind === "bass" ? BASS_MILS : WOUND_MILS;
+  }
+}
