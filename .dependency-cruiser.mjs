@@ -43,7 +43,7 @@ export default {
       name: "core-knows-no-outside",
       severity: "error",
       from: { path: "^core/src/", pathNot: TESTS },
-      to: { pathNot: "^core/src/|node_modules/zod/|^zod$" },
+      to: { pathNot: "^core/src/|node_modules/(zod|pitchy)/|^(zod|pitchy)$" },
     },
     {
       name: "cli-uses-the-core",

@@ -1,4 +1,5 @@
 import { convert, place, positions, read, remap, tunings, type Outcome } from "./commands";
+import { capo, setUp, tuning } from "./set-up-commands";
 import { lineOf, Unusable } from "./failure";
 import { readOptions } from "./options";
 import { exitCodeFor } from "./song-files";
@@ -10,6 +11,9 @@ export interface Streams {
 
 const USAGE = `usage: intonazione COMMAND
   positions --strings "E2 A2 D3 G3 B3 E4" [--capo N] [--frets N] PITCH...
+  setup --strings "..." [--capo N] [--a HZ] [--scale MM] [--gauges "0.010 ... 0.046w"]
+  capo --key "A major" --chords "A D E"
+  tuning WORDS [--instrument guitar|bass|baritone]
   tunings
   read FILE [--strings "..."] [--capo N]
   convert IN OUT [--part N]
@@ -25,6 +29,15 @@ export function main(args: readonly string[], { write, complain }: Streams): 0 |
     switch (command) {
       case "positions":
         print(positions(readOptions(rest, ["strings", "capo", "frets"])));
+        return 0;
+      case "setup":
+        print(setUp(readOptions(rest, ["strings", "capo", "a", "scale", "gauges"])));
+        return 0;
+      case "capo":
+        print(capo(readOptions(rest, ["key", "chords"])));
+        return 0;
+      case "tuning":
+        print(tuning(readOptions(rest, ["instrument"])));
         return 0;
       case "tunings":
         readOptions(rest, []);
@@ -44,7 +57,7 @@ export function main(args: readonly string[], { write, complain }: Streams): 0 |
         return 0;
       default:
         throw new Unusable(
-          `unknown command ${command ?? "(none)"}: expected positions, tunings, read, convert, place or remap`,
+          `unknown command ${command ?? "(none)"}: expected positions, setup, capo, tuning, tunings, read, convert, place or remap`,
         );
     }
   } catch (error) {

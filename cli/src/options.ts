@@ -1,9 +1,12 @@
 import { parseArgs, type ParseArgsConfig } from "node:util";
 import {
-  MAX_CAPO,
+  capoProblem,
   MAX_FRETS,
+  MAX_STRINGS,
+  parseCapo,
   parseTuning,
   type Capo,
+  type Instrument,
   type TuningReading,
 } from "@intonazione/core/instrument";
 import { Unusable } from "./failure";
@@ -34,9 +37,18 @@ export function tuningOption(options: Options, name: string): TuningReading | un
   return tuning.value;
 }
 
-export function capoOption(options: Options, name: string): Capo | undefined {
-  const fret = integerOption(options, name, 0, MAX_CAPO);
-  return fret === undefined ? undefined : { fret };
+/** @throws Unusable when the option is given and is no capo, or none that fits the instrument. */
+export function capoOption(
+  options: Options,
+  name: string,
+  instrument?: Pick<Instrument, "frets" | "tuning">,
+): Capo | undefined {
+  const text = options.values[name];
+  if (text === undefined) return undefined;
+  const capo = parseCapo(text, instrument?.tuning.length ?? MAX_STRINGS);
+  const problem = capo.ok ? instrument && capoProblem(capo.value, instrument) : capo.error;
+  if (!capo.ok || problem !== undefined) throw new Unusable(`--${name}: ${problem}`);
+  return capo.value;
 }
 
 export function fretsOption(options: Options): number | undefined {

@@ -28,7 +28,12 @@ export function partJson(song: Song, part: Part) {
       onset = add(onset, event.duration);
     }
   }
-  return { name: part.name, strings: tuningNames(part.instrument.tuning), capo: part.capo.fret, notes };
+  return {
+    name: part.name,
+    strings: tuningNames(part.instrument.tuning),
+    capo: part.capo.fret,
+    notes,
+  };
 }
 
 function noteJson(note: Note, muted: readonly string[]) {

@@ -1,15 +1,26 @@
 "use client";
 
+import type { Instrument } from "@intonazione/core/instrument";
+import type { PlaceNames } from "@intonazione/core/neck";
 import type { Part, Song } from "@intonazione/core/score";
 import { createContext, useContext } from "react";
 import { useStore } from "zustand";
-import { partAt } from "./derived";
+import { partAt, placeNames } from "./derived";
 import type { Saver } from "./saver";
 import type { SongState, SongStore } from "./store";
+
+/** An instrument of the rack, under its id there. */
+export interface InRack {
+  readonly id: string;
+  readonly version: number;
+  readonly instrument: Instrument;
+}
 
 export interface OpenSong {
   readonly store: SongStore;
   readonly saver: Saver;
+  /** The studio's instruments, to be taken in hand. */
+  readonly rack: readonly InRack[];
 }
 
 const Context = createContext<OpenSong | undefined>(undefined);
@@ -31,3 +42,7 @@ export function useSong<Selected>(selector: (state: SongState) => Selected): Sel
 export const selectSong = (state: SongState): Song => state.history.song;
 export const selectPart = (state: SongState): Part =>
   partAt(state.history.song, state.cursor.partId);
+
+/** How the places of the current part are called. */
+export const selectNames = (state: SongState): PlaceNames =>
+  placeNames(selectPart(state), selectSong(state), state.studio);

@@ -1,7 +1,12 @@
 import { calloutContext, type CalloutContext } from "@intonazione/core/callout";
-import { stringNames } from "@intonazione/core/instrument";
-import { neckOf, type Neck } from "@intonazione/core/neck";
-import type { Part, Song } from "@intonazione/core/score";
+import {
+  neckOf,
+  placeNamesOf,
+  type Neck,
+  type PlaceNames,
+  type PlaceStyle,
+} from "@intonazione/core/neck";
+import { styleOf, type Part, type Song } from "@intonazione/core/score";
 import { soundingShift } from "@intonazione/core/theory";
 
 /** What follows from a part; computed once for each, since parts never change in place. */
@@ -20,12 +25,22 @@ export function partAt(song: Song, partId: string): Part {
   return song.parts.find(({ id }) => id === partId) ?? song.parts[0]!;
 }
 
-export function contextOf(part: Part, song: Song): CalloutContext {
-  return calloutContext(part, song);
+/** The call-outs of a part, in the song's own style or else the studio's. */
+export function contextOf(part: Part, song: Song, studio: PlaceStyle): CalloutContext {
+  return calloutContext(part, song, styleOf(song, studio));
 }
 
-export function stringNamesOf(part: Part, song: Pick<Song, "stringSchool">): readonly string[] {
-  return stringNames(part.instrument.tuning, part.instrument.kind, song.stringSchool);
+const namesOfParts = new WeakMap<Part, { readonly style: string; readonly names: PlaceNames }>();
+
+/** How a part's places are called; the same object for as long as part and style stay. */
+export function placeNames(part: Part, song: Pick<Song, "style">, studio: PlaceStyle): PlaceNames {
+  const own = styleOf(song, studio);
+  const style = `${own.stringSchool} ${own.fretsFrom}`;
+  const known = namesOfParts.get(part);
+  if (known?.style === style) return known.names;
+  const names = placeNamesOf(part, own);
+  namesOfParts.set(part, { style, names });
+  return names;
 }
 
 export function shiftOf(part: Part): number {

@@ -1,3 +1,4 @@
+import { USUAL_STYLE } from "@intonazione/core/neck";
 import { eventsOf, lineOf, notesOf } from "@intonazione/core/score";
 import { demoSongs } from "@intonazione/demo";
 import { describe, expect, it } from "vitest";
@@ -27,7 +28,7 @@ describe("the call-out draft", () => {
           store.setState({ rewriting: phrase.id });
           const untouched = draftOf(store.getState());
           expect(untouched).toMatchObject({ isChanged: false, bars });
-          store.setDraft(untouched.key, calloutOf(demo, part, phrase.id));
+          store.setDraft(untouched.key, calloutOf(demo, part, phrase.id, USUAL_STYLE));
           const said = draftOf(store.getState());
           expect(said).toMatchObject({ isChanged: false, hasErrors: false });
           expect(said.bars.every((bar, index) => bar === bars[index])).toBe(true);

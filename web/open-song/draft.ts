@@ -1,5 +1,6 @@
 import { parseCallout, printCallout } from "@intonazione/core/callout";
 import { hasErrors, type Finding } from "@intonazione/core/foundation";
+import type { PlaceStyle } from "@intonazione/core/neck";
 import { placeBars } from "@intonazione/core/placement";
 import {
   eventsOf,
@@ -34,24 +35,29 @@ function draftKey(partId: string, phraseId: string | undefined): string {
 }
 
 /** What the line says of a phrase before anything was typed. */
-export function calloutOf(song: Song, part: Part, phraseId: string | undefined): string {
+export function calloutOf(
+  song: Song,
+  part: Part,
+  phraseId: string | undefined,
+  studio: PlaceStyle,
+): string {
   const bars = phraseId === undefined ? [] : (lineOf(song, phraseId, part.id)?.bars ?? []);
-  return printCallout(bars, contextOf(part, song));
+  return printCallout(bars, contextOf(part, song, studio));
 }
 
 let last: { readonly inputs: readonly unknown[]; readonly draft: Draft } | undefined;
 
 /** The draft at the cursor; read once for each text and song, however many ask. */
 export function draftOf(
-  state: Pick<SongState, "history" | "cursor" | "drafts" | "rewriting">,
+  state: Pick<SongState, "history" | "cursor" | "drafts" | "rewriting" | "studio">,
 ): Draft {
   const { song } = state.history;
-  const { drafts, rewriting } = state;
+  const { drafts, rewriting, studio } = state;
   const part = partAt(song, state.cursor.partId);
   const key = draftKey(part.id, rewriting);
-  const inputs = [song, part.id, rewriting, drafts[key]];
+  const inputs = [song, part.id, rewriting, drafts[key], studio];
   if (last && inputs.every((input, index) => input === last!.inputs[index])) return last.draft;
-  const draft = readDraft(song, part, rewriting, drafts[key], key);
+  const draft = readDraft(song, part, rewriting, drafts[key], key, studio);
   last = { inputs, draft };
   return draft;
 }
@@ -62,14 +68,15 @@ function readDraft(
   phraseId: string | undefined,
   typed: string | undefined,
   key: string,
+  studio: PlaceStyle,
 ): Draft {
   const before = phraseId === undefined ? [] : (lineOf(song, phraseId, part.id)?.bars ?? []);
   if (typed === undefined) {
-    const text = calloutOf(song, part, phraseId);
+    const text = calloutOf(song, part, phraseId, studio);
     const nothing = { findings: [], hasErrors: false, isChanged: false };
     return { key, text, phraseId, bars: before, ...nothing };
   }
-  const { bars, findings } = parseCallout(typed, contextOf(part, song), newId);
+  const { bars, findings } = parseCallout(typed, contextOf(part, song, studio), newId);
   const merged = mergeBars(before, bars);
   const isUnplaced = eventsOf(merged)
     .flatMap(notesOf)

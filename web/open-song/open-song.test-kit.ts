@@ -1,5 +1,6 @@
 import { calloutContext, parseCallout } from "@intonazione/core/callout";
-import { tuningById, USUAL_BUILD } from "@intonazione/core/instrument";
+import { NO_CAPO, tuningById, usualInstrument } from "@intonazione/core/instrument";
+import { USUAL_STYLE } from "@intonazione/core/neck";
 import type { Part, Song } from "@intonazione/core/score";
 import { createSongStore, type Opening, type SongStore } from "./store";
 
@@ -7,8 +8,8 @@ import { createSongStore, type Opening, type SongStore } from "./store";
 export function songOf(callouts: readonly string[], details: Partial<Song> = {}): Song {
   let count = 0;
   const part = (id: string, tuningId: string): Part => {
-    const { kind, tuning } = tuningById(tuningId);
-    return { id, name: id, instrument: { name: id, kind, tuning, ...USUAL_BUILD[kind] }, capo: 0 };
+    const instrument = usualInstrument(tuningById(tuningId), id);
+    return { id, name: id, instrument, capo: NO_CAPO };
   };
   const parts = [part("guitar", "standard"), part("bass", "bass-standard")];
   const frame = {
@@ -16,10 +17,11 @@ export function songOf(callouts: readonly string[], details: Partial<Song> = {})
     tempoBpm: 100,
     metre: { beats: 4, unit: 4 },
     key: { tonic: { step: "E", alter: 0 }, mode: "minor" },
-    stringSchool: "nominal",
+    referenceHz: 440,
+    style: {},
     ...details,
   } as const;
-  const context = calloutContext(parts[0]!, frame);
+  const context = calloutContext(parts[0]!, frame, USUAL_STYLE);
   return {
     parts,
     ...frame,
@@ -38,6 +40,7 @@ export function storeOf(song: Song, opening: Partial<Opening> = {}): SongStore {
     song,
     drafts: {},
     stage: "write",
+    studio: USUAL_STYLE,
     saving: { kind: "saved", version: 1, at: new Date(0) },
     ...opening,
   });

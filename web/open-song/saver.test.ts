@@ -1,3 +1,4 @@
+import { USUAL_STYLE } from "@intonazione/core/neck";
 import { DEMO_SONGS, demoSong } from "@intonazione/demo";
 import { applyEdit, type Song } from "@intonazione/core/score";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
@@ -23,6 +24,7 @@ function open() {
     song,
     drafts: {},
     stage: "write",
+    studio: USUAL_STYLE,
     saving: { kind: "saved", version: 1, at: new Date(0) },
   });
   const send = async (sent: Song, base: number): Promise<SaveAnswer> => {

@@ -1,3 +1,4 @@
+import type { PlaceStyle } from "@intonazione/core/neck";
 import {
   commit,
   openHistory,
@@ -48,6 +49,8 @@ export interface SongState {
   /** The phrase that the call-out line rewrites; absent while it writes a new one. */
   readonly rewriting: string | undefined;
   readonly saving: Saving;
+  /** How the studio calls strings and counts frets where the song does not say. */
+  readonly studio: PlaceStyle;
 }
 
 export interface SongStore extends StoreApi<SongState> {
@@ -67,10 +70,18 @@ export interface Opening {
   readonly drafts: Drafts;
   readonly saving: Saving;
   readonly stage: Stage;
+  readonly studio: PlaceStyle;
 }
 
 /** The one store of an open song: score, cursor and what the screen shows of them. */
-export function createSongStore({ songId, song, drafts, saving, stage }: Opening): SongStore {
+export function createSongStore({
+  songId,
+  song,
+  drafts,
+  saving,
+  stage,
+  studio,
+}: Opening): SongStore {
   const store = createStore<SongState>(() => ({
     history: openHistory(song),
     cursor: { partId: song.parts[0]!.id, phraseId: song.phrases[0]?.id },
@@ -81,6 +92,7 @@ export function createSongStore({ songId, song, drafts, saving, stage }: Opening
     dropped: undefined,
     rewriting: undefined,
     saving,
+    studio,
   }));
   const turnTo = (history: History, then: Partial<Cursor> = {}) =>
     store.setState((state) => {

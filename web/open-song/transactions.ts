@@ -1,4 +1,4 @@
-import type { Instrument } from "@intonazione/core/instrument";
+import type { Capo, Instrument } from "@intonazione/core/instrument";
 import type { Place } from "@intonazione/core/neck";
 import { displayPitch } from "@intonazione/core/pitch";
 import type {
@@ -76,7 +76,7 @@ export function setDetails(details: SongDetails): Transaction {
 /** The part with another instrument in hand, and its lines as they are played there. */
 export function reinstrument(
   part: Part,
-  to: { readonly instrument: Instrument; readonly capo: number },
+  to: { readonly instrument: Instrument; readonly capo: Capo },
   lines: readonly Line[],
 ): Transaction {
   return {

@@ -1,6 +1,10 @@
+import { USUAL_STYLE, type PlaceStyle } from "@intonazione/core/neck";
 import type { Song } from "@intonazione/core/score";
-import { isUnreachable } from "./database";
-import { ourSongs, songIdSchema } from "./song-api";
+import { database, isUnreachable } from "./database";
+import { idSchema } from "./http";
+import type { RackInstrument } from "./instrument-repository";
+import { SongRepository } from "./song-repository";
+import { ourStudio } from "./studio-api";
 
 /** A song as the page gets it. */
 export interface LoadedSong {
@@ -9,22 +13,33 @@ export interface LoadedSong {
   readonly at: Date;
 }
 
+/** What a song's page needs to know of the studio around it. */
+export interface SongSurroundings {
+  readonly style: PlaceStyle;
+  readonly rack: readonly RackInstrument[];
+}
+
+const NOTHING_AROUND: SongSurroundings = { style: USUAL_STYLE, rack: [] };
+
 /** A song for its page; "away" leaves it to the browser's own copy. */
-export async function loadSong(
-  id: string,
-): Promise<
-  | { readonly kind: "found"; readonly stored: LoadedSong }
+export async function loadSong(id: string): Promise<
+  | {
+      readonly kind: "found";
+      readonly stored: LoadedSong;
+      readonly around: SongSurroundings;
+    }
   | { readonly kind: "missing" }
-  | { readonly kind: "away" }
+  | { readonly kind: "away"; readonly around: SongSurroundings }
 > {
-  if (!songIdSchema.safeParse(id).success) return { kind: "missing" };
+  if (!idSchema.safeParse(id).success) return { kind: "missing" };
   try {
-    const stored = await (await ourSongs()).find(id);
+    const { studio, rack } = await ourStudio();
+    const stored = await new SongRepository(database(), studio.id).find(id);
     if (!stored) return { kind: "missing" };
     const { song, version, updatedAt: at } = stored;
-    return { kind: "found", stored: { song, version, at } };
+    return { kind: "found", stored: { song, version, at }, around: { style: studio.style, rack } };
   } catch (error) {
-    if (isUnreachable(error)) return { kind: "away" };
+    if (isUnreachable(error)) return { kind: "away", around: NOTHING_AROUND };
     throw error;
   }
 }

@@ -1,6 +1,7 @@
 import { demoSong, DEMO_SONGS } from "@intonazione/demo";
 import { afterEach, describe, expect, it, vi } from "vitest";
-import { answer, problem, readSave, songIdSchema, type Problem } from "./song-api";
+import { answer, idSchema, problem, type Problem } from "./http";
+import { readSave } from "./song-api";
 
 const song = demoSong(DEMO_SONGS[0]!);
 const request = (body: unknown, headers: Record<string, string> = {}) =>
@@ -21,7 +22,7 @@ describe("a save that arrives", () => {
     for (const site of [undefined, "same-origin", "none"]) {
       const headers = site ? { "Sec-Fetch-Site": site } : {};
       const save = await readSave(request({ song, baseVersion: 3 }, headers));
-      expect(save).toEqual({ ok: true, song, baseVersion: 3 });
+      expect(save).toEqual({ ok: true, value: { song, baseVersion: 3 } });
     }
   });
 
@@ -98,6 +99,6 @@ describe("an answer", () => {
     ["1' or '1'='1", false],
     ["", false],
   ])("is only looked for under an id: %j %s", (id, isId) => {
-    expect(songIdSchema.safeParse(id).success).toBe(isId);
+    expect(idSchema.safeParse(id).success).toBe(isId);
   });
 });

@@ -129,7 +129,9 @@ function columnsOf(song: Song) {
   const parts = song.parts.map((part): PartSummary => ({
     name: part.name,
     instrument: part.instrument.name,
-    tuning: nameOfTuning(part.instrument.tuning, familyOf(part.instrument)) ?? formatTuningShort(part.instrument.tuning),
+    tuning:
+      nameOfTuning(part.instrument.tuning, familyOf(part.instrument)) ??
+      formatTuningShort(part.instrument.tuning),
     capo: part.capo.fret,
   }));
   return {

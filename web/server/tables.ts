@@ -1,9 +1,11 @@
-import type { SongDocument } from "@intonazione/core/formats/json";
+import type { InstrumentDocument, SongDocument } from "@intonazione/core/formats/json";
+import type { PlaceStyle } from "@intonazione/core/neck";
 import type { ColumnType, Generated } from "kysely";
 
 /** The rows as PostgreSQL gives and takes them. */
 export interface Tables {
   studios: StudioTable;
+  instruments: InstrumentTable;
   songs: SongTable;
   song_revisions: RevisionTable;
 }
@@ -14,7 +16,20 @@ type Moment = ColumnType<Date, Date | undefined, Date>;
 interface StudioTable {
   id: Generated<string>;
   name: string;
+  /** How places are written in songs that do not say otherwise. */
+  style: Json<PlaceStyle>;
   created_at: Moment;
+}
+
+interface InstrumentTable {
+  id: Generated<string>;
+  studio_id: string;
+  version: number;
+  /** Copied from the document for the order of the rack. */
+  name: string;
+  document: Json<InstrumentDocument>;
+  created_at: Moment;
+  updated_at: Moment;
 }
 
 interface SongTable {

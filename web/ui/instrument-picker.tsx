@@ -1,16 +1,21 @@
 "use client";
 
 import {
+  capoInWords,
+  capoProblem,
+  familyOf,
+  formatCapo,
   formatTuning,
   formatTuningShort,
-  MAX_CAPO,
   nameOfTuning,
+  parseCapo,
   parseTuning,
   tuningById,
   TUNING_LIBRARY,
   USUAL_BUILD,
+  type Capo,
   type Instrument,
-  type InstrumentKind,
+  type InstrumentFamily,
 } from "@intonazione/core/instrument";
 import { useState } from "react";
 import { Field, inputLook } from "./field";
@@ -23,34 +28,42 @@ export interface InstrumentChoice {
 
 export interface ChosenInstrument {
   readonly instrument: Instrument;
-  readonly capo: number;
+  readonly capo: Capo;
 }
 
 export type ChoiceReading =
   | { readonly ok: true; readonly value: ChosenInstrument }
   | { readonly ok: false; readonly stringsError?: string; readonly capoError?: string };
 
-const KIND_NAME: Readonly<Record<InstrumentKind, string>> = {
+const FAMILY_NAME: Readonly<Record<InstrumentFamily, string>> = {
   guitar: "Guitar",
   baritone: "Baritone guitar",
   bass: "Bass",
 };
 const COUNT_NAME = ["", "", "", "", "four", "five", "six", "seven", "eight", "nine"];
 
-function instrumentInWords({ kind, tuning }: Pick<Instrument, "kind" | "tuning">): string {
-  const name = nameOfTuning(tuning);
-  return `${KIND_NAME[kind]}, ${COUNT_NAME[tuning.length] ?? tuning.length} strings${name ? `, ${name}` : ""}`;
+function instrumentInWords(instrument: Pick<Instrument, "kind" | "tuning">): string {
+  const family = familyOf(instrument);
+  const { tuning } = instrument;
+  const name = nameOfTuning(tuning, family);
+  return `${FAMILY_NAME[family]}, ${COUNT_NAME[tuning.length] ?? tuning.length} strings${name ? `, ${name}` : ""}`;
 }
 
 /** How a part is set up, in a few words: its tuning by name or pitches, and the capo. */
-export function setUpInWords({ instrument, capo }: ChosenInstrument): string {
+export function setUpInWords({
+  instrument,
+  capo,
+}: {
+  readonly instrument: Pick<Instrument, "kind" | "tuning">;
+  readonly capo: Capo;
+}): string {
   const { tuning } = instrument;
-  const name = nameOfTuning(tuning) ?? formatTuningShort(tuning);
-  return capo > 0 ? `${name}, capo ${capo}` : name;
+  const name = nameOfTuning(tuning, familyOf(instrument)) ?? formatTuningShort(tuning);
+  return capo.fret > 0 ? `${name}, ${capoInWords(capo)}` : name;
 }
 
 export function choiceOf({ instrument, capo }: ChosenInstrument): InstrumentChoice {
-  return { strings: formatTuning(instrument.tuning), capo: String(capo) };
+  return { strings: formatTuning(instrument.tuning), capo: formatCapo(capo) };
 }
 
 export const STANDARD_CHOICE: InstrumentChoice = {
@@ -58,24 +71,37 @@ export const STANDARD_CHOICE: InstrumentChoice = {
   capo: "0",
 };
 
-/** Reads a choice; `base` gives name, frets and scale length where the kind stays the same. */
+/** Reads a choice; `base` gives name and build where the family of instruments stays the same. */
 export function readChoice(choice: InstrumentChoice, base?: Instrument): ChoiceReading {
   const reading = parseTuning(choice.strings);
-  const capo = choice.capo.trim() === "" ? 0 : Number(choice.capo);
-  const isCapo = Number.isInteger(capo) && capo >= 0 && capo <= MAX_CAPO;
-  if (!reading.ok || !isCapo) {
+  const capo = parseCapo(choice.capo, reading.ok ? reading.value.tuning.length : 9);
+  if (!reading.ok || !capo.ok) {
     return {
       ok: false,
       ...(!reading.ok && { stringsError: reading.error }),
-      ...(!isCapo && { capoError: `a fret from 0 (none) to ${MAX_CAPO}, got “${choice.capo}”` }),
+      ...(!capo.ok && { capoError: capo.error }),
     };
   }
-  const { tuning, kind } = reading.value;
-  const instrument: Instrument =
-    base?.kind === kind
-      ? { ...base, tuning }
-      : { name: KIND_NAME[kind], kind, tuning, ...USUAL_BUILD[kind] };
-  return { ok: true, value: { instrument, capo } };
+  const { tuning, family } = reading.value;
+  const instrument = instrumentTuned(tuning, family, base);
+  const problem = capoProblem(capo.value, instrument);
+  if (problem !== undefined) return { ok: false, capoError: problem };
+  return { ok: true, value: { instrument, capo: capo.value } };
+}
+
+/** The base in another tuning; without what was made for another number of strings. */
+function instrumentTuned(
+  tuning: Instrument["tuning"],
+  family: InstrumentFamily,
+  base: Instrument | undefined,
+): Instrument {
+  if (!base || familyOf(base) !== family) {
+    return { name: FAMILY_NAME[family], tuning, ...USUAL_BUILD[family] };
+  }
+  if (base.tuning.length === tuning.length) return { ...base, tuning };
+  const { strings: _, ...bare } = base;
+  const isFanned = typeof base.scaleLengthMm !== "number";
+  return { ...bare, tuning, ...(isFanned && { scaleLengthMm: USUAL_BUILD[family].scaleLengthMm }) };
 }
 
 /** A tuning picked from the library or typed, and a capo. */
@@ -90,12 +116,14 @@ export function InstrumentPicker({
   const [isTouched, setTouched] = useState(false);
   const listed = reading.ok
     ? TUNING_LIBRARY.find(
-        ({ tuning }) => formatTuning(tuning) === formatTuning(reading.value.instrument.tuning),
+        ({ tuning, family }) =>
+          family === familyOf(reading.value.instrument) &&
+          formatTuning(tuning) === formatTuning(reading.value.instrument.tuning),
       )
     : undefined;
   const stringsError = !reading.ok && isTouched ? reading.stringsError : undefined;
   return (
-    <div className="grid grid-cols-[1fr_1.3fr_5.5rem] gap-3">
+    <div className="grid grid-cols-[1fr_1.3fr_7rem] gap-3">
       <Field label="Instrument and tuning" hint="from the list">
         {(ties) => (
           <select
@@ -107,9 +135,9 @@ export function InstrumentPicker({
             className={inputLook}
           >
             {!listed && <option value="">as typed</option>}
-            {(Object.keys(KIND_NAME) as InstrumentKind[]).map((kind) => (
-              <optgroup key={kind} label={KIND_NAME[kind]}>
-                {TUNING_LIBRARY.filter((named) => named.kind === kind).map(
+            {(Object.keys(FAMILY_NAME) as InstrumentFamily[]).map((family) => (
+              <optgroup key={family} label={FAMILY_NAME[family]}>
+                {TUNING_LIBRARY.filter((named) => named.family === family).map(
                   ({ id, name, tuning }) => (
                     <option key={id} value={id}>
                       {name} · {formatTuningShort(tuning)}
@@ -127,7 +155,7 @@ export function InstrumentPicker({
         hint={
           reading.ok
             ? `${formatTuning(reading.value.instrument.tuning)} · ${instrumentInWords(reading.value.instrument)}`
-            : "like D A D G B E or E1 A1 D2 G2"
+            : "like D A D G B E, drop C or half step down"
         }
       >
         {(ties) => (
@@ -150,10 +178,8 @@ export function InstrumentPicker({
         {(ties) => (
           <input
             {...ties}
-            type="number"
-            min={0}
-            max={MAX_CAPO}
             value={choice.capo}
+            autoComplete="off"
             onChange={({ target }) => onChange({ ...choice, capo: target.value })}
             className={`${inputLook} font-mono`}
           />

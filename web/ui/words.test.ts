@@ -1,5 +1,10 @@
-import { stringNames, tuningById } from "@intonazione/core/instrument";
-import { fret } from "@intonazione/core/neck";
+import {
+  NO_CAPO,
+  tuningById,
+  usualInstrument,
+  type StringSchool,
+} from "@intonazione/core/instrument";
+import { fret, placeNamesOf, USUAL_STYLE } from "@intonazione/core/neck";
 import { fraction } from "@intonazione/core/rhythm";
 import type { Technique } from "@intonazione/core/score";
 import { describe, expect, it } from "vitest";
@@ -12,7 +17,9 @@ import {
   techniqueInWords,
 } from "./words";
 
-const { tuning, kind } = tuningById("drop-d");
+const instrument = usualInstrument(tuningById("drop-d"), "Any");
+const called = (stringSchool: StringSchool) =>
+  placeNamesOf({ instrument, capo: NO_CAPO }, { ...USUAL_STYLE, stringSchool });
 
 describe("music in words", () => {
   it.each([
@@ -21,13 +28,16 @@ describe("music in words", () => {
     ["actual", 6, "D string"],
     ["number", 6, "string 6"],
   ] as const)("calls strings by the %s school: %i is the %s", (school, string, words) => {
-    expect(stringInWords(string, stringNames(tuning, kind, school))).toBe(words);
+    expect(stringInWords(string, called(school))).toBe(words);
   });
 
   it("says a place as string and fret, or open", () => {
-    const names = stringNames(tuning, kind, "nominal");
+    const names = called("nominal");
     expect(placeInWords({ string: 4, fret: fret(5) }, names)).toBe("D string, fret 5");
     expect(placeInWords({ string: 4, fret: fret(0) }, names)).toBe("D string, open");
+    const fromNut = { stringSchool: "nominal", fretsFrom: "nut" } as const;
+    const capoed = placeNamesOf({ instrument, capo: { fret: 2 } }, fromNut);
+    expect(placeInWords({ string: 4, fret: fret(5) }, capoed)).toBe("D string, fret 7");
   });
 
   it.each<[Technique, string]>([

@@ -1,18 +1,19 @@
-import type { Place } from "@intonazione/core/neck";
+import { writtenFret, type Place, type PlaceNames } from "@intonazione/core/neck";
 import { displayPitch } from "@intonazione/core/pitch";
 import { countAt, durationInWords, type Fraction, type Metre } from "@intonazione/core/rhythm";
 import { notesOf, type LineEvent, type Note, type Technique } from "@intonazione/core/score";
 
 /** Music in words, for panels and for those who hear the page instead of seeing it. */
 
-export function stringInWords(string: number, names: readonly string[]): string {
-  const name = names[string - 1] ?? String(string);
+export function stringInWords(string: number, { strings }: PlaceNames): string {
+  const name = strings[string - 1] ?? String(string);
   return /^\d/u.test(name) ? `string ${name}` : `${name} string`;
 }
 
 /** @example placeInWords({ string: 4, fret: 5 }, names) // "D string, fret 5" */
-export function placeInWords({ string, fret }: Place, names: readonly string[]): string {
-  return `${stringInWords(string, names)}, ${fret === 0 ? "open" : `fret ${fret}`}`;
+export function placeInWords(place: Place, names: PlaceNames): string {
+  const where = place.fret === 0 ? "open" : `fret ${writtenFret(place, names)}`;
+  return `${stringInWords(place.string, names)}, ${where}`;
 }
 
 const BEND_IN_WORDS: Readonly<Record<number, string>> = {
@@ -46,14 +47,14 @@ export function techniqueInWords(technique: Technique): string {
   }
 }
 
-function noteInWords(note: Note, names: readonly string[]): string {
+function noteInWords(note: Note, names: PlaceNames): string {
   if (note.kind === "dead") return `dead stroke on the ${stringInWords(note.string, names)}`;
   const where = note.place ? placeInWords(note.place, names) : "no place yet";
   const how = note.techniques.map((technique) => `, ${techniqueInWords(technique)}`).join("");
   return `${displayPitch(note.pitch)}, ${where}${how}${note.pinned ? ", pinned" : ""}`;
 }
 
-export function eventInWords(event: LineEvent, names: readonly string[]): string {
+export function eventInWords(event: LineEvent, names: PlaceNames): string {
   const what =
     event.kind === "rest"
       ? "rest"

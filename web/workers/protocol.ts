@@ -1,22 +1,21 @@
-import type { InstrumentKind, Instrument } from "@intonazione/core/instrument";
 import type { TextTabReading } from "@intonazione/core/formats/text-tab";
 import type { RemappedPart } from "@intonazione/core/remap";
 import type { Part, Song } from "@intonazione/core/score";
-import type { Tuning } from "@intonazione/core/instrument";
+import type { Capo, Instrument, InstrumentFamily, Tuning } from "@intonazione/core/instrument";
 
 /** Everything that is computed off the main thread. */
 export interface Desk {
   remapPart(
     song: Song,
     part: Part,
-    to: { readonly instrument: Instrument; readonly capo: number },
+    to: { readonly instrument: Instrument; readonly capo: Capo },
   ): RemappedPart;
   readTextTab(
     text: string,
     options: {
       readonly tuning?: Tuning;
-      readonly kind?: InstrumentKind;
-      readonly capo?: number;
+      readonly family?: InstrumentFamily;
+      readonly capo?: Capo;
     },
   ): TextTabReading;
 }

@@ -15,10 +15,23 @@ export {
   type InstrumentKind,
   type ScaleLength,
 } from "./instrument";
-export { capoInWords, capoOn, capoProblem, isSameCapo, NO_CAPO, nutsOf, type Capo } from "./capo";
+export {
+  capoInWords,
+  capoOn,
+  capoProblem,
+  stringsInWords,
+  formatCapo,
+  isSameCapo,
+  NO_CAPO,
+  nutsOf,
+  parseCapo,
+  type Capo,
+} from "./capo";
+export { checkInstrument, isMultiScale } from "./check-instrument";
 export {
   formatTuning,
   formatTuningShort,
+  isSameTuning,
   MAX_STRINGS,
   MIN_STRINGS,
   reentrantStrings,
@@ -26,7 +39,6 @@ export {
   type Tuning,
 } from "./tuning";
 export { parseTuning, type TuningReading } from "./parse-tuning";
-export { retune } from "./retune";
 export {
   changesFromUsual,
   changesInWords,

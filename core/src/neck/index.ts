@@ -1,6 +1,7 @@
 export {
   fret,
   fretFromNut,
+  isOnNeck,
   lastFretOf,
   midiAt,
   neckOf,
@@ -21,3 +22,4 @@ export {
   type PlaceStyle,
 } from "./place-names";
 export { fingertipMm, fretDistanceFromNutMm } from "./fret-geometry";
+export { targetsOf, type StringTarget } from "./targets";

@@ -1,11 +1,13 @@
+export { stringsOn } from "./assumed-strings";
 export { bendEffort, type BendEffort } from "./bend";
-export { gettingThere, type GettingThere } from "./getting-there";
+export { gettingThere, type GettingThere, type TuningStep } from "./getting-there";
 export { linearDensityKgM, MODEL_ERROR, modelErrorOf } from "./linear-density";
 export { formatGauges, parseGauges } from "./parse-gauges";
 export { capoSharpCents, frettingSharpCents, USUAL_ACTION_MM } from "./sharpening";
-export { stringSetsFor } from "./string-sets";
+export { stringSetsFor, type NamedStringSet } from "./string-sets";
 export { feelOf, suggestSet } from "./suggest-set";
 export {
+  comfortableN,
   kilogramsForce,
   poundsForce,
   tensionN,

@@ -55,6 +55,12 @@ const FEEL: Readonly<Record<InstrumentKind, readonly [slack: number, tight: numb
   other: [45, 170],
 };
 
+/** The middle of what feels comfortable on a kind of instrument, in N. */
+export function comfortableN(kind: InstrumentKind): number {
+  const [slack, tight] = FEEL[kind];
+  return Math.sqrt(slack * tight);
+}
+
 export function verdictOf(
   newtons: number,
   gauge: StringGauge,

@@ -1,9 +1,10 @@
 import { MAX_CAPO } from "../instrument/instrument";
-import { fifthsOf, formatKey, parseKey, signatureOf, type Key } from "../pitch/key";
+import { formatKey, parseKey, signatureOf, type Key } from "../pitch/key";
 import { chromaOf } from "../pitch/pitch";
-import { formatChord, moveChord, parseChord, type Chord } from "./chord";
+import { formatChord, parseChord, type Chord } from "./chord";
 import { fingeredKey } from "./fingered";
 import { BARRE_EASE, SHAPE_ROWS } from "./open-shapes.data";
+import { fingeredChord } from "./shapes-and-sound";
 
 /** A shape that lies in the open position of standard tuning. */
 export interface OpenShape {
@@ -82,9 +83,8 @@ export function findCapo({
     ) {
       continue;
     }
-    const fifths = fifthsOf(home.tonic) - fifthsOf(key.tonic);
     const fingered = different.map((sounding): FingeredChord => {
-      const chord = moveChord(sounding, fifths);
+      const chord = fingeredChord(sounding, capo + detuned, key);
       const shape = openShapeOf(chord);
       return { sounding, fingered: chord, ...(shape && { shape }) };
     });

@@ -1,5 +1,5 @@
 import { printCallout } from "@intonazione/core/callout";
-import { fret } from "@intonazione/core/neck";
+import { fret, USUAL_STYLE } from "@intonazione/core/neck";
 import { lineOf } from "@intonazione/core/score";
 import { describe, expect, it } from "vitest";
 import { contextOf } from "@/open-song/derived";
@@ -15,7 +15,7 @@ const written = (store: ReturnType<typeof storeOf>) => {
   const { song } = store.getState().history;
   return song.phrases.map(({ id, name }) => {
     const bars = lineOf(song, id, "guitar")?.bars ?? [];
-    return `${name}: ${printCallout(bars, contextOf(song.parts[0]!, song))}`;
+    return `${name}: ${printCallout(bars, contextOf(song.parts[0]!, song, USUAL_STYLE))}`;
   });
 };
 
@@ -59,7 +59,9 @@ describe("the call-out line", () => {
     ["number", undefined, "6:0 ", "6:0 3:3"],
     ["nominal", "phrase0", undefined, "'8 E0 E3 G3"],
   ] as const)("says a place of the neck (%s, %s, %j)", (stringSchool, phrase, typed, said) => {
-    const store = storeOf(songOf(["E0 E3"], stringSchool === "number" ? { stringSchool } : {}));
+    const store = storeOf(
+      songOf(["E0 E3"], stringSchool === "number" ? { style: { stringSchool } } : {}),
+    );
     if (phrase) turnTo(store, phrase);
     if (typed !== undefined) store.setDraft(draftOf(store.getState()).key, typed);
     sayPlace(store, { string: 3, fret: fret(3) });

@@ -1,7 +1,7 @@
 import { sayString } from "@intonazione/core/callout";
-import type { Place } from "@intonazione/core/neck";
+import { writtenFret, type Place } from "@intonazione/core/neck";
 import { phraseLetter } from "@/ui/words";
-import { stringNamesOf, partAt } from "@/open-song/derived";
+import { partAt, placeNames } from "@/open-song/derived";
 import { calloutOf, draftOf, newId } from "@/open-song/draft";
 import type { SongStore } from "@/open-song/store";
 import { writePhrase } from "@/open-song/transactions";
@@ -49,9 +49,9 @@ export function sayPlace(store: SongStore, place: Place): void {
   const state = store.getState();
   const { song } = state.history;
   const part = partAt(song, state.cursor.partId);
-  const name = stringNamesOf(part, song)[place.string - 1]!;
-  const word = sayString(name) + place.fret;
+  const names = placeNames(part, song, state.studio);
+  const word = sayString(names.strings[place.string - 1]!) + writtenFret(place, names);
   const { key, text, phraseId } = draftOf(state);
-  const before = (text || calloutOf(song, part, phraseId)).trimEnd();
+  const before = (text || calloutOf(song, part, phraseId, state.studio)).trimEnd();
   store.setDraft(key, before === "" ? word : `${before} ${word}`);
 }

@@ -1,11 +1,12 @@
 import { writeSongJson } from "@intonazione/core/formats/json";
 import { writeTextTab } from "@intonazione/core/formats/text-tab";
+import type { PlaceStyle } from "@intonazione/core/neck";
 import type { Part, Song } from "@intonazione/core/score";
 
 /** Hands the part out as plain-text tablature, as it stands in this window. */
-export function downloadTextTab(song: Song, part: Part): void {
+export function downloadTextTab(song: Song, part: Part, studio: PlaceStyle): void {
   const name = song.parts.length > 1 ? `${song.title} - ${part.name}` : song.title;
-  download(`${fileName(name)}.txt`, "text/plain", writeTextTab(song, part.id));
+  download(`${fileName(name)}.txt`, "text/plain", writeTextTab(song, part.id, studio));
 }
 
 /** Hands the whole song out as our own JSON. */

@@ -10,6 +10,7 @@ import { downloadJson, downloadTextTab } from "./download";
 export function HandOutMenu() {
   const song = useSong(selectSong);
   const part = useSong(selectPart);
+  const studio = useSong((state) => state.studio);
   const itemLook =
     "flex flex-col rounded-sm px-3 py-1.5 outline-none data-[highlighted]:bg-madder-wash cursor-pointer";
   return (
@@ -23,7 +24,10 @@ export function HandOutMenu() {
           sideOffset={4}
           className="z-50 w-72 rounded-md border border-ink bg-paper p-1 shadow-lg"
         >
-          <DropdownMenu.Item className={itemLook} onSelect={() => downloadTextTab(song, part)}>
+          <DropdownMenu.Item
+            className={itemLook}
+            onSelect={() => downloadTextTab(song, part, studio)}
+          >
             <span className="font-semibold">Plain-text tablature</span>
             <span className="text-xs text-soft">{part.name}, for any text window (.txt)</span>
           </DropdownMenu.Item>

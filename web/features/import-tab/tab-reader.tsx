@@ -2,6 +2,7 @@
 
 import { eventsOf, type Bar } from "@intonazione/core/score";
 import { MAX_TAB_LENGTH, type TextTabReading } from "@intonazione/core/formats/text-tab";
+import { usualInstrument } from "@intonazione/core/instrument";
 import { FileUp } from "lucide-react";
 import { useRef, useState, type ChangeEvent, type ReactNode } from "react";
 import { Button } from "@/ui/button";
@@ -139,7 +140,7 @@ export function TabReader({
             <p className="font-medium">
               {bars.length === 0
                 ? "Nothing could be read as tablature."
-                : `${count(eventsOf(bars).length, "event")} in ${count(bars.length, "bar")}, ${count(reading.phrases.length, "phrase")} · ${setUpInWords({ instrument: { ...reading, name: "", frets: 24, scaleLengthMm: 648 }, capo: reading.capo })}`}
+                : `${count(eventsOf(bars).length, "event")} in ${count(bars.length, "bar")}, ${count(reading.phrases.length, "phrase")} · ${setUpInWords({ instrument: usualInstrument(reading, ""), capo: reading.capo })}`}
             </p>
             <FindingList findings={reading.findings} onGo={go} />
           </>

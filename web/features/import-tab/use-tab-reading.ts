@@ -1,6 +1,7 @@
 "use client";
 
 import type { TextTabReading } from "@intonazione/core/formats/text-tab";
+import { familyOf } from "@intonazione/core/instrument";
 import { useMemo } from "react";
 import { readChoice, type InstrumentChoice } from "@/ui/instrument-picker";
 import { useDesk, type DeskRequest, type DeskState } from "@/workers/use-desk";
@@ -18,8 +19,9 @@ export function useTabReading(
     if (text.trim() === "") return undefined;
     const chosen = strings === undefined ? undefined : readChoice({ strings, capo });
     if (!chosen?.ok) return (desk) => desk.readTextTab(text, {});
-    const { tuning, kind } = chosen.value.instrument;
-    return (desk) => desk.readTextTab(text, { tuning, kind, capo: chosen.value.capo });
+    const { instrument, capo: at } = chosen.value;
+    const family = familyOf(instrument);
+    return (desk) => desk.readTextTab(text, { tuning: instrument.tuning, family, capo: at });
   }, [text, strings, capo]);
   return useDesk(request, PAUSE_MS).state;
 }

@@ -1,14 +1,27 @@
-import { fret, fretDistanceFromNutMm, type Neck, type Place } from "@intonazione/core/neck";
+import {
+  fret,
+  fretDistanceFromNutMm,
+  lastFretOf,
+  type Neck,
+  type Place,
+} from "@intonazione/core/neck";
 
-/** The neck as drawn, in px: true to scale from the nut or capo to the last fret. Pure. */
+/**
+ * The neck as drawn, in px: true to scale to the last fret, from the nut, or from a capo that covers
+ * all strings. A partial capo stands on the neck where it is. Pure.
+ */
 export interface NeckLayout {
   readonly width: number;
   readonly height: number;
-  /** The nut, or the capo's front edge. */
+  /** Where the drawing begins: the nut, or the front edge of a capo on all strings. */
   readonly nutX: number;
-  /** Wires, index 0 is fret 1 from the capo. */
+  /** The fret it begins at, counted from the nut. */
+  readonly firstFret: number;
+  /** Wires, index 0 is the first one behind `firstFret`. */
   readonly wires: readonly number[];
   readonly neck: Neck;
+  /** −1 where the neck points to the right, as a left-handed player holds it. */
+  readonly direction: 1 | -1;
 }
 
 export interface Spot {
@@ -16,8 +29,8 @@ export interface Spot {
   readonly y: number;
 }
 
-const LEFT = 96;
-const RIGHT = 22;
+const NAMES_WIDTH = 96;
+const END_WIDTH = 22;
 const TOP = 16;
 const BOTTOM = 26;
 /** Open strings are marked this far behind the nut. */
@@ -29,53 +42,80 @@ function gapOf(strings: number): number {
   return strings > 7 ? 15 : strings > 5 ? 18 : 21;
 }
 
-export function layNeck(neck: Neck, width: number): NeckLayout {
-  const start = fretDistanceFromNutMm(neck.capo, neck.scaleLengthMm);
-  const end = fretDistanceFromNutMm(neck.capo + neck.lastFret, neck.scaleLengthMm);
-  const scale = (width - LEFT - RIGHT) / (end - start);
-  const wires = Array.from({ length: neck.lastFret }, (_, index) => {
-    const mm = fretDistanceFromNutMm(neck.capo + index + 1, neck.scaleLengthMm);
-    return LEFT + (mm - start) * scale;
+export function layNeck(neck: Neck, width: number, handed: "right" | "left" = "right"): NeckLayout {
+  const direction = handed === "left" ? -1 : 1;
+  const nutX = direction === 1 ? NAMES_WIDTH : width - NAMES_WIDTH;
+  const firstFret = neck.capo.strings ? 0 : neck.capo.fret;
+  const start = fretDistanceFromNutMm(firstFret, neck.scaleLengthMm);
+  const end = fretDistanceFromNutMm(neck.frets, neck.scaleLengthMm);
+  const scale = (direction * (width - NAMES_WIDTH - END_WIDTH)) / (end - start);
+  const wires = Array.from({ length: neck.frets - firstFret }, (_, index) => {
+    const mm = fretDistanceFromNutMm(firstFret + index + 1, neck.scaleLengthMm);
+    return nutX + (mm - start) * scale;
   });
   const strings = neck.openMidi.length;
-  return {
-    width,
-    height: TOP + BOTTOM + gapOf(strings) * (strings - 1) * (1 + WIDENING),
-    nutX: LEFT,
-    wires,
-    neck,
-  };
+  const height = TOP + BOTTOM + gapOf(strings) * (strings - 1) * (1 + WIDENING);
+  return { width, height, nutX, firstFret, wires, neck, direction };
 }
 
 /** Where a string runs at `x`. Strings may be 0 and one more than there are: the edges of the wood. */
-export function stringYAt({ neck, width, nutX }: NeckLayout, string: number, x: number): number {
+export function stringYAt(layout: NeckLayout, string: number, x: number): number {
+  const { neck, width } = layout;
   const strings = neck.openMidi.length;
   const gap = gapOf(strings);
   const middle = TOP + (gap * (strings - 1) * (1 + WIDENING)) / 2;
-  const along = Math.max(0, x - nutX) / (width - nutX - RIGHT);
+  const along = Math.max(0, fromNut(layout, x)) / (width - NAMES_WIDTH - END_WIDTH);
   return middle + (string - (strings + 1) / 2) * gap * (1 + WIDENING * along);
+}
+
+/** How far a point lies from the nut towards the body. */
+function fromNut({ nutX, direction }: NeckLayout, x: number): number {
+  return (x - nutX) * direction;
+}
+
+/** Where a string begins to sound: at the drawing's edge, or behind a partial capo. */
+export function nutXOf({ neck, wires, nutX, firstFret }: NeckLayout, string: number): number {
+  const nut = neck.nuts[string - 1] ?? firstFret;
+  return nut === firstFret ? nutX : wires[nut - firstFret - 1]!;
 }
 
 /** The middle of the mark for a place: between its wires, or behind the nut for an open string. */
 export function spotOf(layout: NeckLayout, { string, fret: at }: Place): Spot {
-  const x = at === 0 ? layout.nutX - OPEN_DISTANCE : middleOf(layout, at);
+  const { neck, firstFret, direction } = layout;
+  const nut = neck.nuts[string - 1] ?? firstFret;
+  const x =
+    at === 0
+      ? nutXOf(layout, string) - direction * OPEN_DISTANCE
+      : middleOf(layout, nut + at - firstFret);
   return { x, y: stringYAt(layout, string, x) };
 }
 
-function middleOf({ wires, nutX }: NeckLayout, at: number): number {
-  return ((wires[at - 2] ?? nutX) + wires[at - 1]!) / 2;
+/** Between two wires; `space` 1 is the first one drawn. */
+function middleOf({ wires, nutX }: NeckLayout, space: number): number {
+  return ((wires[space - 2] ?? nutX) + wires[space - 1]!) / 2;
 }
 
 /** The place under a point: the inverse of `spotOf`. @returns undefined beside the neck. */
 export function placeAt(layout: NeckLayout, { x, y }: Spot): Place | undefined {
-  const { neck, wires, nutX, width } = layout;
-  if (x < nutX - 2 * OPEN_DISTANCE || x > width - RIGHT) return undefined;
-  const at = x < nutX ? 0 : wires.findIndex((wire) => x <= wire) + 1;
-  const strings = neck.openMidi.length;
-  for (let string = 1; string <= strings; string++) {
+  const { neck, wires, firstFret } = layout;
+  const along = fromNut(layout, x);
+  if (along < -2 * OPEN_DISTANCE || along > fromNut(layout, wires.at(-1)!)) return undefined;
+  const string = stringAt(layout, { x, y });
+  if (string === undefined) return undefined;
+  const space =
+    along < 0 ? 0 : wires.findIndex((wire) => along <= fromNut(layout, wire)) + 1 + firstFret;
+  const nut = neck.nuts[string - 1]!;
+  const at = Math.max(0, space - nut);
+  // The clamp lies over the strings beside it too: no finger gets behind it.
+  if (at > 0 && space <= neck.capo.fret) return undefined;
+  return at <= lastFretOf(neck, string) ? { string, fret: fret(at) } : undefined;
+}
+
+function stringAt(layout: NeckLayout, { x, y }: Spot): number | undefined {
+  for (let string = 1; string <= layout.neck.openMidi.length; string++) {
     const edge = (next: number) =>
       (stringYAt(layout, string, x) + stringYAt(layout, string + next, x)) / 2;
-    if (y >= edge(-1) && y < edge(1)) return { string, fret: fret(at) };
+    if (y >= edge(-1) && y < edge(1)) return string;
   }
   return undefined;
 }
@@ -84,25 +124,24 @@ const SINGLE_INLAYS = [3, 5, 7, 9, 15, 17, 19, 21, 27, 29, 31, 33];
 const DOUBLE_INLAYS = [12, 24, 36];
 
 export interface Inlay extends Spot {
-  readonly fretFromCapo: number;
+  readonly fretFromNut: number;
 }
 
 /** Inlays sit in the wood, so that a capo does not move them. */
 export function inlaysOf(layout: NeckLayout): readonly Inlay[] {
-  const { capo, lastFret, openMidi } = layout.neck;
-  const strings = openMidi.length;
-  const at = (fromNut: number, string: number): Inlay[] => {
-    const fretFromCapo = fromNut - capo;
-    if (fretFromCapo < 1 || fretFromCapo > lastFret) return [];
-    const x = middleOf(layout, fretFromCapo);
-    return [{ fretFromCapo, x, y: stringYAt(layout, string, x) }];
+  const { neck, firstFret } = layout;
+  const strings = neck.openMidi.length;
+  const at = (fretFromNut: number, string: number): Inlay[] => {
+    if (fretFromNut <= firstFret || fretFromNut > neck.frets) return [];
+    const x = middleOf(layout, fretFromNut - firstFret);
+    return [{ fretFromNut, x, y: stringYAt(layout, string, x) }];
   };
   const middle = (strings + 1) / 2;
   return [
-    ...SINGLE_INLAYS.flatMap((fromNut) => at(fromNut, middle)),
-    ...DOUBLE_INLAYS.flatMap((fromNut) => [
-      ...at(fromNut, middle - strings / 4),
-      ...at(fromNut, middle + strings / 4),
+    ...SINGLE_INLAYS.flatMap((fretFromNut) => at(fretFromNut, middle)),
+    ...DOUBLE_INLAYS.flatMap((fretFromNut) => [
+      ...at(fretFromNut, middle - strings / 4),
+      ...at(fretFromNut, middle + strings / 4),
     ]),
   ];
 }

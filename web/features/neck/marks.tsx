@@ -1,4 +1,4 @@
-import type { Place } from "@intonazione/core/neck";
+import { writtenFret, type Place, type PlaceNames } from "@intonazione/core/neck";
 import type { Note } from "@intonazione/core/score";
 import { spotOf, stringYAt, type NeckLayout } from "./layout";
 
@@ -6,15 +6,17 @@ import { spotOf, stringYAt, type NeckLayout } from "./layout";
 export function Held({
   layout,
   note,
+  names,
   isSelected,
 }: {
   readonly layout: NeckLayout;
   readonly note: Note;
+  readonly names: PlaceNames;
   readonly isSelected: boolean;
 }) {
   const color = isSelected ? "var(--madder)" : "var(--ink)";
   if (note.kind === "dead") {
-    const x = layout.nutX - 15;
+    const x = layout.nutX - layout.direction * 15;
     const y = stringYAt(layout, note.string, x);
     return (
       <path
@@ -51,7 +53,7 @@ export function Held({
         fill="var(--paper)"
         className="font-mono"
       >
-        {note.place.fret}
+        {writtenFret(note.place, names)}
       </text>
     </g>
   );

@@ -1,5 +1,5 @@
-import { tuningById, USUAL_BUILD } from "@intonazione/core/instrument";
-import { fret, neckOf, placesOf } from "@intonazione/core/neck";
+import { NO_CAPO, tuningById, usualInstrument, type Capo } from "@intonazione/core/instrument";
+import { fret, neckOf, placeNamesOf, placesOf, USUAL_STYLE } from "@intonazione/core/neck";
 import { displayPitch, midi, spellMidi, type Key } from "@intonazione/core/pitch";
 import type { Note } from "@intonazione/core/score";
 import { renderToStaticMarkup } from "react-dom/server";
@@ -9,14 +9,20 @@ import { Held, Ring } from "./marks";
 import { Wood } from "./wood";
 
 const key: Key = { tonic: { step: "G", alter: 0 }, mode: "major" };
-const layoutFor = (id: string, capo: number) => {
-  const { tuning, kind } = tuningById(id);
-  return layNeck(neckOf({ tuning, ...USUAL_BUILD[kind] }, capo), 1200);
+const set = (id: string, capo: Capo) => ({
+  instrument: usualInstrument(tuningById(id), "Any"),
+  capo,
+});
+const namesFor = (id: string, capo: Capo) => placeNamesOf(set(id, capo), USUAL_STYLE);
+const layoutFor = (id: string, capo: Capo) => {
+  const { instrument } = set(id, capo);
+  return layNeck(neckOf(instrument, capo), 1200);
 };
-const wood = (id: string, capo = 0) => {
-  const layout = layoutFor(id, capo);
-  const names = layout.neck.openMidi.map((_, index) => `s${index + 1}`);
-  return renderToStaticMarkup(<Wood layout={layout} names={names} songKey={key} />);
+const wood = (id: string, fretted = 0, strings?: readonly number[]) => {
+  const capo: Capo = { fret: fretted, ...(strings && { strings }) };
+  return renderToStaticMarkup(
+    <Wood layout={layoutFor(id, capo)} names={namesFor(id, capo)} songKey={key} />,
+  );
 };
 const note = (pinned: boolean): Note => ({
   kind: "pitched",
@@ -36,7 +42,9 @@ describe("the drawn neck", () => {
   ])("names what the open strings of %s with capo %i sound", (id, capo, pitches) => {
     const markup = wood(id, capo);
     for (const pitch of pitches) expect(markup).toContain(`>${pitch}</text>`);
-    const open = layoutFor(id, capo).neck.openMidi.map((n) => displayPitch(spellMidi(n, key)));
+    const open = layoutFor(id, { fret: capo }).neck.openMidi.map((n) =>
+      displayPitch(spellMidi(n, key)),
+    );
     expect(open).toEqual(pitches);
   });
 
@@ -44,12 +52,16 @@ describe("the drawn neck", () => {
     expect(wood("standard", 3)).toContain("capo 3");
     expect(wood("standard", 3)).toContain("var(--verdigris)");
     expect(wood("standard")).not.toMatch(/capo|verdigris/u);
+    const partial = wood("standard", 2, [3, 4, 5]);
+    for (const pitch of ["E4", "B3", "A3", "E3", "B2", "E2"])
+      expect(partial).toContain(`>${pitch}<`);
   });
 
   it("squares off what is pinned, and tells the chosen note from the others by more than colour", () => {
-    const layout = layoutFor("standard", 0);
+    const layout = layoutFor("standard", NO_CAPO);
+    const names = namesFor("standard", NO_CAPO);
     const draw = (pinned: boolean) =>
-      renderToStaticMarkup(<Held layout={layout} note={note(pinned)} isSelected />);
+      renderToStaticMarkup(<Held layout={layout} note={note(pinned)} names={names} isSelected />);
     expect(draw(true)).toMatch(/<rect/u);
     expect(draw(false)).toMatch(/<circle/u);
     expect(draw(false)).toContain(">5</text>");

@@ -1,6 +1,6 @@
 "use client";
 
-import { midiAt, type Neck, type Place } from "@intonazione/core/neck";
+import { midiAt, type Neck, type Place, type PlaceNames } from "@intonazione/core/neck";
 import { displayPitch, spellMidi, type Key } from "@intonazione/core/pitch";
 import { notesOf, type LineEvent, type Note, type PitchedNote } from "@intonazione/core/score";
 import { memo, useMemo, useRef, useState, type MouseEvent } from "react";
@@ -13,7 +13,8 @@ import { Wood } from "./wood";
 
 interface NeckProps {
   readonly neck: Neck;
-  readonly names: readonly string[];
+  readonly names: PlaceNames;
+  readonly handed: "right" | "left";
   readonly songKey: Key;
   readonly label: string;
   readonly event: LineEvent | undefined;
@@ -26,10 +27,10 @@ interface NeckProps {
 
 /** The neck of the current part: what is held, where else it could lie, and an input of its own. */
 export const NeckFigure = memo(function NeckFigure(props: NeckProps) {
-  const { neck, names, songKey, label, event, note, onMove, onSay } = props;
+  const { neck, names, handed, songKey, label, event, note, onMove, onSay } = props;
   const frame = useRef<HTMLDivElement>(null);
   const width = useWidth(frame);
-  const layout = useMemo(() => layNeck(neck, Math.max(width, 640)), [neck, width]);
+  const layout = useMemo(() => layNeck(neck, Math.max(width, 640), handed), [neck, width, handed]);
   const [hovered, setHovered] = useState<Place>();
   const rings = otherPlaces(note, event, neck);
   const under = (mouse: MouseEvent<SVGSVGElement>) => {
@@ -59,7 +60,7 @@ export const NeckFigure = memo(function NeckFigure(props: NeckProps) {
           <Wood layout={layout} names={names} songKey={songKey} />
           {hovered && <Hover layout={layout} place={hovered} neck={neck} songKey={songKey} />}
           {others.map((other) => (
-            <Held key={other.id} layout={layout} note={other} isSelected={false} />
+            <Held key={other.id} layout={layout} note={other} names={names} isSelected={false} />
           ))}
           {rings.map((place, index) => (
             <Ring
@@ -71,7 +72,7 @@ export const NeckFigure = memo(function NeckFigure(props: NeckProps) {
               onChoose={() => note?.kind === "pitched" && onMove(note, place)}
             />
           ))}
-          {note && <Held layout={layout} note={note} isSelected />}
+          {note && <Held layout={layout} note={note} names={names} isSelected />}
         </svg>
       )}
     </div>

@@ -1,6 +1,7 @@
+import type { PlaceNames } from "@intonazione/core/neck";
 import { displayPitch, spellMidi, type Key } from "@intonazione/core/pitch";
 import { memo } from "react";
-import { inlaysOf, stringYAt, type NeckLayout } from "./layout";
+import { inlaysOf, nutXOf, stringYAt, type NeckLayout } from "./layout";
 
 /** The neck itself: board, wires, inlays, strings, nut or capo, and what the open strings sound. */
 export const Wood = memo(function Wood({
@@ -9,10 +10,10 @@ export const Wood = memo(function Wood({
   songKey,
 }: {
   readonly layout: NeckLayout;
-  readonly names: readonly string[];
+  readonly names: PlaceNames;
   readonly songKey: Key;
 }) {
-  const { neck, nutX, wires } = layout;
+  const { neck, nutX, wires, direction } = layout;
   const strings = neck.openMidi.length;
   const endX = wires.at(-1)!;
   const top = (x: number) => stringYAt(layout, 0.42, x);
@@ -36,7 +37,7 @@ export const Wood = memo(function Wood({
           strokeWidth={1.4}
         />
       ))}
-      {names.map((name, index) => {
+      {names.strings.map((name, index) => {
         const y = stringYAt(layout, index + 1, nutX);
         return (
           <g key={name}>
@@ -46,7 +47,7 @@ export const Wood = memo(function Wood({
               strokeWidth={0.9 + (index * 1.9) / Math.max(5, strings - 1)}
             />
             <text
-              x={22}
+              x={nutX - direction * 74}
               y={y + 4}
               textAnchor="middle"
               fontSize={12}
@@ -56,38 +57,58 @@ export const Wood = memo(function Wood({
             >
               {name}
             </text>
-            <text x={38} y={y + 4} fontSize={11} fill="var(--soft)">
+            <text
+              x={nutX - direction * 58}
+              y={y + 4}
+              textAnchor={direction === 1 ? "start" : "end"}
+              fontSize={11}
+              fill="var(--soft)"
+            >
               {displayPitch(spellMidi(neck.openMidi[index]!, songKey))}
             </text>
           </g>
         );
       })}
       <Head layout={layout} top={top(nutX)} bottom={bottom(nutX)} />
-      {wires.map((x, index) => {
-        const from = wires[index - 1] ?? nutX;
-        return (
-          x - from > 15 && (
-            <text
-              key={x}
-              x={(from + x) / 2}
-              y={layout.height - 6}
-              textAnchor="middle"
-              fontSize={11}
-              fill="var(--soft)"
-              className="font-mono"
-            >
-              {index + 1}
-            </text>
-          )
-        );
-      })}
+      <FretNumbers layout={layout} names={names} />
     </g>
   );
 });
 
-/** The nut as a bar, a capo as the clamp it is. */
+/** Below the wires, as the song counts frets; beside a partial capo from the nut. */
+function FretNumbers({
+  layout: { neck, nutX, wires, height, firstFret },
+  names,
+}: {
+  readonly layout: NeckLayout;
+  readonly names: PlaceNames;
+}) {
+  const offset = neck.capo.strings ? 0 : (names.fretOffsets[0] ?? 0);
+  return wires.map((x, index) => {
+    const from = wires[index - 1] ?? nutX;
+    const isUnderClamp = firstFret === 0 && index + 1 === neck.capo.fret;
+    return (
+      Math.abs(x - from) > 15 &&
+      !isUnderClamp && (
+        <text
+          key={x}
+          x={(from + x) / 2}
+          y={height - 6}
+          textAnchor="middle"
+          fontSize={11}
+          fill="var(--soft)"
+          className="font-mono"
+        >
+          {index + 1 + offset}
+        </text>
+      )
+    );
+  });
+}
+
+/** The nut as a bar, a capo as the clamp it is, over the strings it covers. */
 function Head({
-  layout: { nutX, neck, height },
+  layout,
   top,
   bottom,
 }: {
@@ -95,35 +116,50 @@ function Head({
   readonly top: number;
   readonly bottom: number;
 }) {
-  if (neck.capo === 0) {
-    return <rect x={nutX - 5} y={top - 1} width={5} height={bottom - top + 2} fill="var(--ink)" />;
-  }
+  const { nutX, neck, height, direction } = layout;
+  const { capo } = neck;
+  const nut = (
+    <rect
+      x={direction === 1 ? nutX - 5 : nutX}
+      y={top - 1}
+      width={5}
+      height={bottom - top + 2}
+      fill="var(--ink)"
+    />
+  );
+  if (capo.fret === 0) return nut;
+  const covered = capo.strings;
+  const x = nutXOf(layout, covered?.[0] ?? 1) - direction * (covered ? 6 : 3);
+  const from = covered ? stringYAt(layout, covered[0]! - 0.45, x) : top - 6;
+  const to = covered ? stringYAt(layout, covered.at(-1)! + 0.45, x) : bottom + 6;
   return (
     <>
-      <rect
-        x={nutX - 7}
-        y={top - 6}
-        width={8}
-        height={bottom - top + 12}
-        rx={3.5}
-        fill="var(--verdigris)"
-      />
+      {covered && nut}
+      <rect x={x - 4} y={from} width={8} height={to - from} rx={3.5} fill="var(--verdigris)" />
+      {covered
+        ?.slice(0, -1)
+        .flatMap((string, index) =>
+          covered[index + 1] === string + 1 ? [] : [(string + covered[index + 1]!) / 2],
+        )
+        .map((gap) => (
+          <circle key={gap} cx={x} cy={stringYAt(layout, gap, x)} r={4} fill="var(--wood)" />
+        ))}
       <path
-        d={`M${nutX - 3} ${top - 6}v-4h10`}
+        d={`M${x} ${from}v-4h${direction * 10}`}
         fill="none"
         stroke="var(--verdigris)"
         strokeWidth={2.5}
         strokeLinecap="round"
       />
       <text
-        x={nutX - 3}
+        x={x}
         y={height - 6}
         textAnchor="middle"
         fontSize={11}
         fontWeight={650}
         fill="var(--verdigris-ink)"
       >
-        capo {neck.capo}
+        capo {capo.fret}
       </text>
     </>
   );

@@ -1,6 +1,6 @@
 "use client";
 
-import { parseKey } from "@intonazione/core/pitch";
+import { parseKey, STANDARD_REFERENCE_HZ } from "@intonazione/core/pitch";
 import { parseMetre } from "@intonazione/core/rhythm";
 import type { Song } from "@intonazione/core/score";
 import { nanoid } from "nanoid";
@@ -54,7 +54,8 @@ export function NewSongForm() {
       tempoBpm: Number(values.tempo),
       metre: metre.value,
       key: key.value,
-      stringSchool: "nominal",
+      referenceHz: STANDARD_REFERENCE_HZ,
+      style: {},
       parts: [{ id: nanoid(10), name, instrument, capo }],
       phrases: [],
       lines: [],

@@ -1,6 +1,12 @@
 "use client";
 
-import { fingertipMm, type Neck, type Place } from "@intonazione/core/neck";
+import {
+  fingertipMm,
+  fretFromNut,
+  type Neck,
+  type Place,
+  type PlaceNames,
+} from "@intonazione/core/neck";
 import { displayPitch } from "@intonazione/core/pitch";
 import { explainUnreachable, whyUnreachable } from "@intonazione/core/placement";
 import { durationInWords } from "@intonazione/core/rhythm";
@@ -8,8 +14,8 @@ import { notesOf, type LineEvent, type Note, type PitchedNote } from "@intonazio
 import { midiOf } from "@intonazione/core/pitch";
 import { fingeredPitch } from "@intonazione/core/theory";
 import { noteAt, stopsOf } from "@/open-song/cursor";
-import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
-import { neckOfPart, shiftOf, stringNamesOf } from "@/open-song/derived";
+import { selectNames, selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
+import { neckOfPart, shiftOf } from "@/open-song/derived";
 import { letGo, pinNote } from "@/open-song/transactions";
 import { Button } from "@/ui/button";
 import { otherPlaces } from "@/ui/other-places";
@@ -20,6 +26,7 @@ export function AtTheCursor() {
   const { store } = useOpenSong();
   const song = useSong(selectSong);
   const part = useSong(selectPart);
+  const names = useSong(selectNames);
   const cursor = useSong((state) => state.cursor);
   const stops = stopsOf(song, part.id);
   const here = stops.findIndex(({ event }) => event.id === cursor.eventId);
@@ -32,7 +39,6 @@ export function AtTheCursor() {
       </p>
     );
   }
-  const names = stringNamesOf(part, song);
   const note = noteAt(stop.event, cursor);
   const neck = neckOfPart(part);
   const at = { phraseId: stop.phraseId, partId: part.id };
@@ -76,7 +82,7 @@ export function AtTheCursor() {
   );
 }
 
-function headingOf(note: Note | undefined, names: readonly string[]): string {
+function headingOf(note: Note | undefined, names: PlaceNames): string {
   if (!note) return "Rest";
   if (note.kind === "dead") return `Dead stroke, ${stringInWords(note.string, names)}`;
   const pitch = displayPitch(note.pitch);
@@ -91,7 +97,7 @@ function Chord({
 }: {
   readonly notes: readonly Note[];
   readonly note: Note | undefined;
-  readonly names: readonly string[];
+  readonly names: PlaceNames;
 }) {
   const { store } = useOpenSong();
   if (notes.length < 2) return null;
@@ -169,7 +175,7 @@ function OtherPlaces({
   readonly note: PitchedNote;
   readonly event: LineEvent;
   readonly neck: Neck;
-  readonly names: readonly string[];
+  readonly names: PlaceNames;
   readonly before: readonly Note[];
   readonly onChoose: (place: Place) => void;
 }) {
@@ -219,10 +225,12 @@ function OtherPlaces({
 function travelInWords(place: Place, before: readonly Note[], neck: Neck): string {
   if (place.fret === 0) return "open: needs no finger";
   const frets = before.flatMap((note) =>
-    note.kind === "pitched" && note.place && note.place.fret > 0 ? [note.place.fret] : [],
+    note.kind === "pitched" && note.place && note.place.fret > 0
+      ? [fretFromNut(note.place, neck)]
+      : [],
   );
   if (frets.length === 0) return "after an open string or a rest";
   const from = fingertipMm(Math.min(...frets), neck);
-  const distance = Math.round(Math.abs(fingertipMm(place.fret, neck) - from));
+  const distance = Math.round(Math.abs(fingertipMm(fretFromNut(place, neck), neck) - from));
   return distance < 1 ? "the hand stays" : `the hand moves ${distance} mm`;
 }

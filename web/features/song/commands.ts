@@ -185,6 +185,6 @@ export function toggleLane(store: SongStore, lane: Lane): void {
 }
 
 function handOutTab(store: SongStore): void {
-  const { history, cursor } = store.getState();
-  downloadTextTab(history.song, partAt(history.song, cursor.partId));
+  const { history, cursor, studio } = store.getState();
+  downloadTextTab(history.song, partAt(history.song, cursor.partId), studio);
 }

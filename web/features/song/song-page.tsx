@@ -8,7 +8,7 @@ import { LocalCopies, windowName } from "@/open-song/local-copies";
 import { Saver, startingPoint } from "@/open-song/saver";
 import { fetchSong, saveSong } from "@/open-song/server";
 import { createSongStore, STAGES, type Stage } from "@/open-song/store";
-import type { LoadedSong } from "@/server/load-song";
+import type { LoadedSong, SongSurroundings } from "@/server/load-song";
 import { Button, buttonLook } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { PageHead } from "@/ui/page-head";
@@ -18,6 +18,7 @@ interface SongPageProps {
   readonly songId: string;
   /** Absent while the database is away: then this browser's own copy is opened, if there is one. */
   readonly stored: LoadedSong | undefined;
+  readonly around: SongSurroundings;
   readonly stage: string | undefined;
 }
 
@@ -27,13 +28,13 @@ let farewell: Promise<void> = Promise.resolve();
 type Opened = OpenSong | "nothing" | undefined;
 
 /** Opens a song: from what is stored, or from this window's copy where that holds unsaved work. */
-export function SongPage({ songId, stored, stage }: SongPageProps) {
+export function SongPage({ songId, stored, around, stage }: SongPageProps) {
   const router = useRouter();
   const [opened, setOpened] = useState<Opened>();
   useEffect(() => {
     let isGone = false;
     let saver: Saver | undefined;
-    void openSong(songId, stored, stage).then((open) => {
+    void openSong(songId, stored, around, stage).then((open) => {
       if (open !== "nothing") saver = open?.saver;
       if (isGone) void saver?.stop();
       else setOpened(open);
@@ -42,7 +43,7 @@ export function SongPage({ songId, stored, stage }: SongPageProps) {
       isGone = true;
       if (saver) farewell = saver.stop();
     };
-    // The stage is only where the page starts; later it follows the window, not the address.
+    // Stage and surroundings are where the page starts; later it follows the window, not the address.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [songId, stored]);
 
@@ -81,6 +82,7 @@ export function SongPage({ songId, stored, stage }: SongPageProps) {
 async function openSong(
   songId: string,
   stored: LoadedSong | undefined,
+  { style: studio, rack }: SongSurroundings,
   stage: string | undefined,
 ): Promise<Exclude<Opened, undefined>> {
   await farewell;
@@ -89,14 +91,14 @@ async function openSong(
   if (!start) return "nothing";
   const { song, drafts, saving, version, savedSong } = start;
   const known = STAGES.find((one): one is Stage => one === stage) ?? "write";
-  const store = createSongStore({ songId, song, drafts, saving, stage: known });
+  const store = createSongStore({ songId, song, drafts, saving, stage: known, studio });
   const shelves = {
     keep: copies.keep.bind(copies),
     keepDrafts: copies.keepDrafts.bind(copies),
     send: saveSong.bind(undefined, songId),
     fetch: fetchSong.bind(undefined, songId),
   };
-  return { store, saver: new Saver(store, shelves, version, savedSong) };
+  return { store, rack, saver: new Saver(store, shelves, version, savedSong) };
 }
 
 /** The page's outline while the song is being opened. */

@@ -14,9 +14,9 @@ import { MoveTo, type DrawLine } from "@/features/place/move-to";
 import { SetUp } from "@/features/set-up/set-up";
 import { PhraseList } from "@/features/strip/phrase-list";
 import { Strip } from "@/features/strip/strip";
-import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
+import { selectNames, selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { noteAt, stopAt } from "@/open-song/cursor";
-import { neckOfPart, shiftOf, stringNamesOf } from "@/open-song/derived";
+import { neckOfPart, placeNames, shiftOf } from "@/open-song/derived";
 import { newId } from "@/open-song/draft";
 import { addPart, pinNote } from "@/open-song/transactions";
 import { Button } from "@/ui/button";
@@ -212,25 +212,25 @@ function FirstPhrase({ onReadTab }: { readonly onReadTab: () => void }) {
 
 /** Draws one line of one part with the strip's own means, for views of other features. */
 function useDrawLine(): DrawLine {
-  const { metre, key, stringSchool } = useSong(selectSong);
+  const { metre, key, style } = useSong(selectSong);
+  const studio = useSong((state) => state.studio);
   const lanes = useSong((state) => state.lanes);
   const select = useCallback(() => undefined, []);
   return useCallback(
     (part, phraseId, lines) => {
       const line = lines.find((one) => one.phraseId === phraseId && one.partId === part.id);
-      const frame = { key, stringSchool };
       return (
         <Strip
           bars={line?.bars ?? []}
           metre={metre}
-          facts={{ names: stringNamesOf(part, frame), key, shift: shiftOf(part) }}
+          facts={{ names: placeNames(part, { style }, studio), key, shift: shiftOf(part) }}
           lanes={lanes}
           label={part.name}
           onSelect={select}
         />
       );
     },
-    [metre, key, stringSchool, lanes, select],
+    [metre, key, style, studio, lanes, select],
   );
 }
 
@@ -241,7 +241,7 @@ function NeckAtHand({ onSaid }: { readonly onSaid: () => void }) {
   const part = useSong(selectPart);
   const cursor = useSong((state) => state.cursor);
   const stop = stopAt(song, cursor);
-  const names = useMemo(() => stringNamesOf(part, song), [part, song]);
+  const names = useSong(selectNames);
   const move = useCallback(
     (note: PitchedNote, place: Place) => {
       const { cursor: at } = store.getState();
@@ -262,6 +262,7 @@ function NeckAtHand({ onSaid }: { readonly onSaid: () => void }) {
     <NeckFigure
       neck={neckOfPart(part)}
       names={names}
+      handed={part.instrument.handed}
       songKey={song.key}
       label={`Neck of ${part.name}`}
       event={stop?.event}

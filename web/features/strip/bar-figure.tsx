@@ -1,3 +1,4 @@
+import { writtenFret, type PlaceNames } from "@intonazione/core/neck";
 import type { Key } from "@intonazione/core/pitch";
 import { displayPitchClass, midiOf, type Pitch } from "@intonazione/core/pitch";
 import { formatDuration } from "@intonazione/core/rhythm";
@@ -11,7 +12,7 @@ import { Figure, Link, Motion, Rest, Unplaced, Value } from "./note-figures";
 
 /** What all bars of a part share; one object for as long as none of it changes. */
 export interface PartFacts {
-  readonly names: readonly string[];
+  readonly names: PlaceNames;
   readonly key: Key;
   /** Semitones from the shape's name to what sounds. */
   readonly shift: number;
@@ -177,7 +178,7 @@ function Moment({
               <Figure
                 x={x}
                 y={stringY(lanes, note.place.string)}
-                text={String(note.place.fret)}
+                text={String(writtenFret(note.place, facts.names))}
                 isSelected={isChosen}
                 isPinned={note.pinned}
               />

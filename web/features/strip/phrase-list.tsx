@@ -3,7 +3,7 @@
 import { lineOf, type Bar, type Part, type Phrase, type Song } from "@intonazione/core/score";
 import { memo, useCallback, useEffect, useMemo, useRef } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
-import { shiftOf, stringNamesOf } from "@/open-song/derived";
+import { placeNames, shiftOf } from "@/open-song/derived";
 import { draftOf, type Draft } from "@/open-song/draft";
 import { phraseLetter } from "@/ui/words";
 import type { PartFacts } from "./bar-figure";
@@ -143,14 +143,15 @@ const PartStrip = memo(function PartStrip({
     cursor.phraseId === phrase.id && cursor.partId === part.id;
   const eventId = useSong((state) => (isHere(state) ? state.cursor.eventId : undefined));
   const noteId = useSong((state) => (isHere(state) ? state.cursor.noteId : undefined));
-  const { key, stringSchool, metre } = song;
+  const { key, style, metre } = song;
+  const studio = useSong((state) => state.studio);
   const facts = useMemo(
     (): PartFacts => ({
-      names: stringNamesOf(part, { stringSchool }),
+      names: placeNames(part, { style }, studio),
       key,
       shift: shiftOf(part),
     }),
-    [part, key, stringSchool],
+    [part, key, style, studio],
   );
   const select = useCallback(
     (chosen: string, note?: string) => {

@@ -1,10 +1,11 @@
 import { parseCallout } from "@intonazione/core/callout";
+import { USUAL_STYLE } from "@intonazione/core/neck";
 import { displayPitch } from "@intonazione/core/pitch";
 import { barsOfPart, eventsOf, notesOf, type Bar, type Song } from "@intonazione/core/score";
 import { demoSongs } from "@intonazione/demo";
 import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, it } from "vitest";
-import { contextOf, shiftOf, stringNamesOf } from "@/open-song/derived";
+import { contextOf, placeNames, shiftOf } from "@/open-song/derived";
 import { songOf } from "@/open-song/open-song.test-kit";
 import { BarFigure, type PartFacts } from "./bar-figure";
 import { lanesFor, stringY } from "./lanes";
@@ -13,7 +14,7 @@ import { layBar, naturalWidth } from "./layout";
 const song = songOf([]);
 const guitar = song.parts[0]!;
 const read = (text: string) =>
-  parseCallout(text, contextOf(guitar, song), () => `x${Math.random()}`).bars;
+  parseCallout(text, contextOf(guitar, song, USUAL_STYLE), () => `x${Math.random()}`).bars;
 
 interface Wishes {
   readonly facts?: Partial<PartFacts>;
@@ -25,13 +26,13 @@ interface Wishes {
 function draw(bar: Bar, on: Song = song, partIndex = 0, wishes: Wishes = {}): string {
   const part = on.parts[partIndex]!;
   const facts: PartFacts = {
-    names: stringNamesOf(part, on),
+    names: placeNames(part, on, USUAL_STYLE),
     key: on.key,
     shift: shiftOf(part),
     ...wishes.facts,
   };
   const lanes = lanesFor({
-    strings: facts.names.length,
+    strings: facts.names.strings.length,
     hasCount: true,
     hasValue: wishes.hasValue ?? false,
     hasUnplaced: true,

@@ -97,7 +97,7 @@ const RowFigure = memo(function RowFigure({
 }: RowProps) {
   const events = row.bars.flatMap(({ box }) => box.bar.events);
   const lanes = lanesFor({
-    strings: facts.names.length,
+    strings: facts.names.strings.length,
     hasCount: wished.has("count"),
     hasValue: wished.has("value"),
     hasUnplaced: row.hasUnplaced,
@@ -158,7 +158,7 @@ function RowNames({ lanes, facts }: { readonly lanes: Lanes; readonly facts: Par
             </text>
           ),
       )}
-      {facts.names.map((name, index) => (
+      {facts.names.strings.map((name, index) => (
         <text
           key={name}
           x={GUTTER - 12}

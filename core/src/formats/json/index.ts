@@ -1,4 +1,10 @@
-export {} from "./schema";
+export {
+  instrumentDocumentOf,
+  readInstrument,
+  readInstrumentDocument,
+  type InstrumentDocument,
+} from "./instrument-json";
+export { placeStyleSchema } from "./schema";
 export {
   documentOf,
   readSong,

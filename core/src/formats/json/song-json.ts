@@ -3,6 +3,7 @@ import type { Finding } from "../../foundation/finding";
 import { err, ok, type Result } from "../../foundation/result";
 import type { Song } from "../../score/song";
 import { checkSong } from "./check-song";
+import { fieldFindings } from "./field-findings";
 import { migrateSong } from "./migrate-song";
 import { songSchema } from "./schema";
 
@@ -68,13 +69,7 @@ export function readSongDocument(value: unknown): Result<Song, readonly Finding[
 /** Checks a song that arrives without its envelope. */
 export function readSong(value: unknown): Result<Song, readonly Finding[]> {
   const parsed = songSchema.safeParse(value);
-  if (!parsed.success) {
-    const findings = parsed.error.issues.slice(0, 50).map((issue): Finding => {
-      const message = `${issue.path.join(".") || "song"}: ${issue.message}`;
-      return { code: "field-wrong", severity: "error", where: {}, message };
-    });
-    return err(findings);
-  }
+  if (!parsed.success) return err(fieldFindings(parsed.error, "song"));
   const findings = checkSong(parsed.data);
   return findings.length > 0 ? err(findings) : ok(parsed.data);
 }

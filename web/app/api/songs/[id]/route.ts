@@ -1,4 +1,5 @@
-import { answer, notHere, ourSongs, problem, readSave, songIdSchema } from "@/server/song-api";
+import { answer, idSchema, problem } from "@/server/http";
+import { notHere, ourSongs, readSave } from "@/server/song-api";
 
 interface Context {
   readonly params: Promise<{ id: string }>;
@@ -6,7 +7,7 @@ interface Context {
 
 export function GET(_request: Request, { params }: Context): Promise<Response> {
   return answer(async () => {
-    const id = songIdSchema.safeParse((await params).id);
+    const id = idSchema.safeParse((await params).id);
     const stored = id.success ? await (await ourSongs()).find(id.data) : undefined;
     return stored ? Response.json(stored) : notHere();
   });
@@ -14,11 +15,11 @@ export function GET(_request: Request, { params }: Context): Promise<Response> {
 
 export function PUT(request: Request, { params }: Context): Promise<Response> {
   return answer(async () => {
-    const id = songIdSchema.safeParse((await params).id);
+    const id = idSchema.safeParse((await params).id);
     if (!id.success) return notHere();
     const save = await readSave(request);
     if (!save.ok) return save.response;
-    const outcome = await (await ourSongs()).save(id.data, save.song, save.baseVersion);
+    const outcome = await (await ourSongs()).save(id.data, save.value.song, save.value.baseVersion);
     switch (outcome.kind) {
       case "saved":
         return Response.json({ version: outcome.version, savedAt: outcome.savedAt });

@@ -1,0 +1,10 @@
+export { BenchGuitar, PEG_RANGE_CENTS } from "./bench-guitar";
+export { PitchEar, windowSizeFor, type Heard } from "./pitch-ear";
+export {
+  IN_TUNE_CENTS,
+  readTuner,
+  SteadyPitch,
+  type TunerOptions,
+  type TunerReading,
+  type TunerVerdict,
+} from "./tuner";

@@ -1,0 +1,32 @@
+import { fifthsOf, pitchClassAtFifths } from "./key";
+import { midiOf, type Pitch, type PitchClass } from "./pitch";
+
+/**
+ * Moves pitches so many semitones up, all their names alike along the line of fifths (a semitone is
+ * seven fifths, and twelve fifths lead back to the same sound), so that what was a fourth stays one;
+ * of the ways that sound alike the one with the fewest signs.
+ *
+ * @example transposed([E2, A2, D3, G3, B3, E4], 7) // B2, E3, A3, D4, F♯4, B4
+ */
+export function transposed(pitches: readonly Pitch[], semitones: number): readonly Pitch[] {
+  if (semitones === 0) return pitches;
+  const around = ((((7 * semitones) % 12) + 12) % 12) - 12;
+  const signsOf = (fifths: number) =>
+    pitches.reduce((sum, pitch) => sum + signs(fifthsOf(pitch) + fifths), 0);
+  const [fifths] = [around, around + 12].sort((a, b) => signsOf(a) - signsOf(b));
+  return pitches.map((pitch) => {
+    const name = pitchClassAtFifths(fifthsOf(pitch) + fifths!);
+    return inOctaveOf({ ...pitch, ...name }, midiOf(pitch) + semitones);
+  });
+}
+
+/** Sharps or flats of a name. */
+function signs(fifths: number): number {
+  return Math.abs(pitchClassAtFifths(fifths).alter);
+}
+
+/** The same name where it sounds `height`. */
+function inOctaveOf(pitch: Pitch & PitchClass, height: number): Pitch {
+  const middle = midiOf({ ...pitch, octave: 4 });
+  return { ...pitch, octave: 4 + (height - middle) / 12 };
+}

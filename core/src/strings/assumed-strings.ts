@@ -1,0 +1,16 @@
+import type { Instrument } from "../instrument/instrument";
+import type { StringSet } from "../instrument/string-set";
+import { suggestSet } from "./suggest-set";
+import { comfortableN } from "./tension";
+
+/** The strings that are on, or where nobody said: existing gauges that feel usual in this tuning. */
+export function stringsOn(instrument: Instrument): StringSet {
+  if (instrument.strings) return instrument.strings;
+  const middle = comfortableN(instrument.kind);
+  const set = suggestSet(
+    instrument,
+    instrument.tuning,
+    instrument.tuning.map(() => middle),
+  );
+  return { ...set, name: "Assumed" };
+}

@@ -1,0 +1,71 @@
+import type { Finding } from "@intonazione/core/foundation";
+import { z } from "zod";
+import { isUnreachable } from "./database";
+
+/** What all routes and the page agree on. */
+
+export const idSchema = z.uuid();
+
+export interface Problem {
+  readonly code: string;
+  readonly message: string;
+  readonly findings?: readonly Finding[];
+}
+
+export function problem(status: number, body: Problem): Response {
+  return Response.json(body, { status });
+}
+
+/** Runs a handler; a database that is down becomes a 503 that the page can wait out. */
+export async function answer(handle: () => Promise<Response>): Promise<Response> {
+  try {
+    return await handle();
+  } catch (error) {
+    if (isUnreachable(error)) {
+      return problem(503, {
+        code: "database-unreachable",
+        message:
+          "the database does not answer: your work is kept in this browser and saved when it is back",
+      });
+    }
+    console.error(error);
+    return problem(500, { code: "server-failed", message: "the server failed; nothing was saved" });
+  }
+}
+
+/** What came in, or the answer that refuses it. */
+export type Incoming<Value> =
+  | { readonly ok: true; readonly value: Value }
+  | { readonly ok: false; readonly response: Response };
+
+export function refuse(status: number, body: Problem): Incoming<never> {
+  return { ok: false, response: problem(status, body) };
+}
+
+/** Something to be saved arrives: only pages of our own may write, and not without measure. */
+export async function readBody<Value>(
+  request: Request,
+  schema: z.ZodType<Value>,
+  { what, maxBytes }: { readonly what: string; readonly maxBytes: number },
+): Promise<Incoming<Value>> {
+  const foreign = refuseForeign(request);
+  if (foreign) return foreign;
+  if (Number(request.headers.get("content-length") ?? 0) > maxBytes) {
+    return refuse(413, {
+      code: "too-long",
+      message: `a body may have ${maxBytes.toLocaleString("en")} bytes`,
+    });
+  }
+  const body: unknown = await request.json().catch(() => undefined);
+  const parsed = schema.safeParse(body);
+  return parsed.success
+    ? { ok: true, value: parsed.data }
+    : refuse(400, { code: "body-wrong", message: `expected ${what}` });
+}
+
+/** @returns the refusal when another site's page asks. */
+export function refuseForeign(request: Request): Incoming<never> | undefined {
+  const site = request.headers.get("sec-fetch-site");
+  if (site === null || site === "same-origin" || site === "none") return undefined;
+  return refuse(403, { code: "foreign-page", message: "saves come from our own pages only" });
+}
