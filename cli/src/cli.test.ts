@@ -161,7 +161,7 @@ describe("the command line", () => {
     [
       ["positions", "--strings", "EADGBE", "--capo", "14", "G3"],
       2,
-      /--capo must be an integer from 0 to 12, got 14/,
+      /--capo: the capo goes on fret 0 \(none\) to 12 of this neck, got 14/,
     ],
     [["positions", "--strings", "EADGBE", "H3"], 2, /no note name/],
     [["convert", tab, join(folder, "song.doc")], 2, /end in \.txt or \.json/],

@@ -1,10 +1,12 @@
 import { calloutContext, parseCallout } from "@intonazione/core/callout";
-import { tuningById, usualInstrument } from "@intonazione/core/instrument";
+import { parseScale, parseTuning, tuningById, usualInstrument, type Instrument } from "@intonazione/core/instrument";
 import { neckOf, USUAL_STYLE } from "@intonazione/core/neck";
 import { placeBars } from "@intonazione/core/placement";
 import { parseKey } from "@intonazione/core/pitch";
 import { parseMetre } from "@intonazione/core/rhythm";
 import type { Line, Part, Song } from "@intonazione/core/score";
+import { formatGauges, parseGauges, stringSetsFor } from "@intonazione/core/strings";
+import { DEMO_RACK } from "./rack.data";
 import { DEMO_SONGS, type DemoPart, type DemoSong } from "./songs.data";
 
 export { DEMO_SONGS, DEMO_STUDIO, type DemoSong } from "./songs.data";
@@ -43,8 +45,33 @@ export function demoSong(data: DemoSong): Song {
 }
 
 function partOf(row: DemoPart, id: string): Part {
-  const instrument = usualInstrument(tuningById(row.tuningId), row.instrument);
+  const { family, tuning } = tuningById(row.tuningId);
+  const inRack = demoRack().find(({ name }) => name === row.instrument);
+  const instrument = inRack
+    ? { ...inRack, tuning }
+    : usualInstrument({ family, tuning }, row.instrument);
   return { id, name: row.name, instrument, capo: { fret: row.capo } };
+}
+
+/** @throws RangeError when the data has a slip: a test keeps that from happening. */
+export function demoRack(): readonly Instrument[] {
+  return DEMO_RACK.map(({ strings, scale, gauges, ...row }): Instrument => {
+    const tuning = parseTuning(strings);
+    const wound = parseGauges(gauges, row.kind);
+    if (!tuning.ok || !wound.ok) throw new RangeError(`${row.name}: tuning or gauges unreadable`);
+    const length = parseScale(scale, tuning.value.tuning.length);
+    if (!length.ok) throw new RangeError(`${row.name}: ${length.error}`);
+    const set = stringSetsFor(row.kind, wound.value.length).find(
+      (one) => formatGauges(one.gauges) === formatGauges(wound.value),
+    );
+    return {
+      ...row,
+      handed: row.handed ?? "right",
+      tuning: tuning.value.tuning,
+      scaleLengthMm: length.value,
+      strings: { name: set?.name ?? "A set of its own", gauges: wound.value },
+    };
+  });
 }
 
 export function demoSongs(): readonly Song[] {

@@ -39,7 +39,7 @@ export const DEMO_SONGS: readonly DemoSong[] = [
     parts: [
       {
         name: "Guitar I",
-        instrument: "Electric guitar",
+        instrument: "Grey Wader",
         tuningId: "drop-d",
         capo: 0,
         callouts: [
@@ -62,7 +62,7 @@ export const DEMO_SONGS: readonly DemoSong[] = [
     parts: [
       {
         name: "Guitar",
-        instrument: "Electric guitar",
+        instrument: "Grey Wader",
         tuningId: "half-step-down",
         capo: 0,
         callouts: [
@@ -84,7 +84,7 @@ export const DEMO_SONGS: readonly DemoSong[] = [
     parts: [
       {
         name: "Guitar",
-        instrument: "Five-string guitar",
+        instrument: "Old Lockkeeper",
         tuningId: "open-g-five",
         capo: 0,
         callouts: [
@@ -106,7 +106,7 @@ export const DEMO_SONGS: readonly DemoSong[] = [
     parts: [
       {
         name: "Baritone",
-        instrument: "Baritone guitar",
+        instrument: "Low Water",
         tuningId: "baritone-b",
         capo: 0,
         callouts: [
@@ -128,7 +128,7 @@ export const DEMO_SONGS: readonly DemoSong[] = [
     parts: [
       {
         name: "Guitar",
-        instrument: "Acoustic guitar",
+        instrument: "Quince",
         tuningId: "standard",
         capo: 3,
         callouts: [
@@ -138,7 +138,7 @@ export const DEMO_SONGS: readonly DemoSong[] = [
       },
       {
         name: "Bass",
-        instrument: "Bass guitar",
+        instrument: "Tug",
         tuningId: "bass-standard",
         capo: 0,
         callouts: [

@@ -2,6 +2,7 @@ import { createHash } from "node:crypto";
 import { existsSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { giveUp, ROOT, run, say, start, waitFor } from "./run.mjs";
+import { bundleWorklets } from "./worklets.mjs";
 
 const WEB = join(ROOT, "web");
 const NEXT = join(ROOT, "node_modules/next/dist/bin/next");
@@ -13,7 +14,8 @@ function sourceHash() {
   const visit = (/** @type {string} */ path) => {
     const entries = readdirSync(join(ROOT, path), { withFileTypes: true });
     for (const entry of entries.sort((a, b) => (a.name < b.name ? -1 : 1))) {
-      if (/^\.next|^node_modules$|\.tsbuildinfo$|^next-env|\.test\.ts$/u.test(entry.name)) continue;
+      // Bundled worklets are made from sources that are counted themselves.
+      if (/^\.next|^node_modules$|^public$|\.tsbuildinfo$|^next-env|\.test\.ts$/u.test(entry.name)) continue;
       const child = `${path}/${entry.name}`;
       if (entry.isDirectory()) visit(child);
       else hash.update(child).update(readFileSync(join(ROOT, child)));
@@ -32,6 +34,7 @@ export function ensureBuild(folder) {
   const wanted = sourceHash();
   if (existsSync(stamp) && readFileSync(stamp, "utf8") === wanted) return;
   say("Building the application …");
+  bundleWorklets();
   if (!run(process.execPath, [NEXT, "build"], { cwd: WEB, env: nextEnv(folder, {}) })) {
     giveUp("The build failed (see above).");
   }
@@ -56,6 +59,7 @@ export function prepareDatabase(url) {
  * @param {{ port: number, url: string, folder: string, mode: "start" | "dev", quiet?: boolean }} options
  */
 export async function serve({ port, url, folder, mode, quiet }) {
+  if (mode === "dev") bundleWorklets();
   const server = start(process.execPath, [NEXT, mode, "-H", "127.0.0.1", "-p", String(port)], {
     cwd: WEB,
     env: nextEnv(folder, { DATABASE_URL: url }),

@@ -1,20 +1,13 @@
 "use client";
 
-import type { Instrument } from "@intonazione/core/instrument";
 import type { PlaceNames } from "@intonazione/core/neck";
 import type { Part, Song } from "@intonazione/core/score";
 import { createContext, useContext } from "react";
 import { useStore } from "zustand";
+import type { InRack } from "@/calls/rack";
 import { partAt, placeNames } from "./derived";
 import type { Saver } from "./saver";
 import type { SongState, SongStore } from "./store";
-
-/** An instrument of the rack, under its id there. */
-export interface InRack {
-  readonly id: string;
-  readonly version: number;
-  readonly instrument: Instrument;
-}
 
 export interface OpenSong {
   readonly store: SongStore;

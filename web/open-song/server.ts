@@ -1,6 +1,7 @@
 import { readSong } from "@intonazione/core/formats/json";
 import type { Song } from "@intonazione/core/score";
 import { z } from "zod";
+import { ask, isAway, messageOf } from "@/calls/ask";
 
 /** What the page hears from the server. Everything but a settled answer counts as "away". */
 export type SaveAnswer =
@@ -12,23 +13,6 @@ export type SaveAnswer =
 const savedSchema = z.object({ version: z.int(), savedAt: z.coerce.date() });
 const createdSchema = z.object({ id: z.uuid() });
 const storedSchema = z.object({ song: z.unknown(), version: z.int() });
-const problemSchema = z.object({ message: z.string() });
-
-const TIMEOUT_MS = 15_000;
-
-async function ask(path: string, method: string, body?: unknown): Promise<Response | undefined> {
-  const json = { headers: { "Content-Type": "application/json" }, body: JSON.stringify(body) };
-  const signal = AbortSignal.timeout(TIMEOUT_MS);
-  return fetch(path, { method, signal, ...(body !== undefined && json) }).catch(() => undefined);
-}
-
-const isAway = (response: Response | undefined): response is undefined =>
-  !response || response.status >= 500;
-
-async function messageOf(response: Response): Promise<string> {
-  const problem = problemSchema.safeParse(await response.json().catch(() => undefined));
-  return problem.success ? problem.data.message : `the server answered ${response.status}`;
-}
 
 export async function saveSong(id: string, song: Song, baseVersion: number): Promise<SaveAnswer> {
   const response = await ask(`/api/songs/${id}`, "PUT", { song, baseVersion });

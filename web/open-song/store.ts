@@ -14,6 +14,10 @@ import { settle, type Cursor } from "./cursor";
 export const STAGES = ["set-up", "write", "place"] as const;
 export type Stage = (typeof STAGES)[number];
 
+/** The views of Set up, in the order in which a teacher says them. */
+export const SET_UP_VIEWS = ["hand", "capo", "strings", "tune", "song"] as const;
+export type SetUpView = (typeof SET_UP_VIEWS)[number];
+
 export const LANES = ["count", "value", "sounds", "fingered"] as const;
 /** The tablature itself is always there. */
 export type Lane = (typeof LANES)[number];
@@ -40,6 +44,7 @@ export interface SongState {
   readonly history: History;
   readonly cursor: Cursor;
   readonly stage: Stage;
+  readonly setUpView: SetUpView;
   readonly lanes: ReadonlySet<Lane>;
   /** All parts of a phrase one above the other, or only the one at the cursor. */
   readonly showsAllParts: boolean;
@@ -86,6 +91,7 @@ export function createSongStore({
     history: openHistory(song),
     cursor: { partId: song.parts[0]!.id, phraseId: song.phrases[0]?.id },
     stage,
+    setUpView: "hand",
     lanes: new Set(["count", "sounds", "fingered"]),
     showsAllParts: false,
     drafts,

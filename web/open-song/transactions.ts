@@ -1,6 +1,7 @@
 import type { Capo, Instrument } from "@intonazione/core/instrument";
 import type { Place } from "@intonazione/core/neck";
 import { displayPitch } from "@intonazione/core/pitch";
+import type { MovedSong } from "@intonazione/core/remap";
 import type {
   Bar,
   Edit,
@@ -73,15 +74,54 @@ export function setDetails(details: SongDetails): Transaction {
   return { label: "change the song's details", edits: [{ kind: "set-details", details }] };
 }
 
+/** A song without its music. */
+export function detailsOf(song: Song): SongDetails {
+  const { parts: _p, phrases: _f, lines: _l, ...details } = song;
+  return details;
+}
+
+export function changeDetails(song: Song, change: Partial<SongDetails>): Transaction {
+  return setDetails({ ...detailsOf(song), ...change });
+}
+
+/** What a change of the neck does not touch: name, strings, action, hand. Nothing sounds otherwise. */
+export function equip(part: Part, instrument: Instrument): Transaction {
+  return {
+    label: `equip ${part.name}`,
+    edits: [{ kind: "replace-part", part: { ...part, instrument } }],
+  };
+}
+
+/** The whole song higher or lower: its key, and every part with its lines. */
+export function moveWhole(song: Song, { key, parts }: MovedSong, semitones: number): Transaction {
+  return {
+    label: `move the song ${semitones > 0 ? "up" : "down"} ${Math.abs(semitones)}`,
+    edits: [
+      { kind: "set-details", details: { ...detailsOf(song), key } },
+      ...parts.flatMap(({ part, lines }): Edit[] => [
+        { kind: "replace-part", part },
+        ...lines.map(({ phraseId, bars }): Edit => ({
+          kind: "set-bars",
+          phraseId,
+          partId: part.id,
+          bars,
+        })),
+      ]),
+    ],
+  };
+}
+
 /** The part with another instrument in hand, and its lines as they are played there. */
 export function reinstrument(
   part: Part,
   to: { readonly instrument: Instrument; readonly capo: Capo },
   lines: readonly Line[],
+  details?: SongDetails,
 ): Transaction {
   return {
     label: `set up ${part.name}`,
     edits: [
+      ...(details ? [{ kind: "set-details", details } satisfies Edit] : []),
       { kind: "replace-part", part: { ...part, ...to } },
       ...lines.map(({ phraseId, bars }): Edit => ({
         kind: "set-bars",

@@ -1,5 +1,6 @@
-import { DEMO_STUDIO, demoSongs } from "@intonazione/demo";
+import { DEMO_STUDIO, demoRack, demoSongs } from "@intonazione/demo";
 import { openDatabase } from "./database";
+import { InstrumentRepository } from "./instrument-repository";
 import { migrate } from "./migrate";
 import { SongRepository } from "./song-repository";
 import { createStudio } from "./studio-repository";
@@ -17,6 +18,8 @@ try {
   if (Number(count) === 0) {
     const studio = await createStudio(db, DEMO_STUDIO);
     const songs = new SongRepository(db, studio.id);
+    const rack = new InstrumentRepository(db, studio.id);
+    for (const instrument of demoRack()) await rack.create(instrument);
     // The first of the list shall be the one touched last.
     for (const song of [...demoSongs()].reverse()) await songs.create(song);
   }

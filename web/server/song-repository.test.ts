@@ -45,7 +45,7 @@ describe.skipIf(!server)("songs in PostgreSQL", () => {
     expect(row).toMatchObject({ id, title: song.title, keyName: "D minor", barCount: 12 });
     expect(row!.parts[0]).toEqual({
       name: "Guitar I",
-      instrument: "Electric guitar",
+      instrument: "Grey Wader",
       tuning: "Drop D",
       capo: 0,
     });

@@ -90,7 +90,7 @@ export function readChoice(choice: InstrumentChoice, base?: Instrument): ChoiceR
 }
 
 /** The base in another tuning; without what was made for another number of strings. */
-function instrumentTuned(
+export function instrumentTuned(
   tuning: Instrument["tuning"],
   family: InstrumentFamily,
   base: Instrument | undefined,

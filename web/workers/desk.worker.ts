@@ -1,5 +1,5 @@
 import { readTextTab } from "@intonazione/core/formats/text-tab";
-import { remapPart } from "@intonazione/core/remap";
+import { moveSong, remapPart } from "@intonazione/core/remap";
 import { expose } from "comlink";
 import { nanoid } from "nanoid";
 import type { Desk } from "./protocol";
@@ -8,6 +8,7 @@ const newId = () => nanoid(10);
 
 const desk: Desk = {
   remapPart: (song, part, to) => remapPart(song, part, to, newId),
+  moveSong,
   readTextTab: (text, options) => readTextTab(text, { ...options, newId }),
 };
 

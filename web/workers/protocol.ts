@@ -1,5 +1,5 @@
 import type { TextTabReading } from "@intonazione/core/formats/text-tab";
-import type { RemappedPart } from "@intonazione/core/remap";
+import type { MovedSong, RemappedPart } from "@intonazione/core/remap";
 import type { Part, Song } from "@intonazione/core/score";
 import type { Capo, Instrument, InstrumentFamily, Tuning } from "@intonazione/core/instrument";
 
@@ -10,6 +10,7 @@ export interface Desk {
     part: Part,
     to: { readonly instrument: Instrument; readonly capo: Capo },
   ): RemappedPart;
+  moveSong(song: Song, semitones: number): MovedSong;
   readTextTab(
     text: string,
     options: {

@@ -67,3 +67,4 @@ export {
   type StringMake,
   type StringSet,
 } from "./string-set";
+export { displayScale, formatScale, parseScale } from "./parse-scale";

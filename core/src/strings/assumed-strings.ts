@@ -1,12 +1,13 @@
 import type { Instrument } from "../instrument/instrument";
 import type { StringSet } from "../instrument/string-set";
 import { suggestSet } from "./suggest-set";
-import { comfortableN } from "./tension";
+import { comfortableRangeN } from "./tension";
 
 /** The strings that are on, or where nobody said: existing gauges that feel usual in this tuning. */
 export function stringsOn(instrument: Instrument): StringSet {
   if (instrument.strings) return instrument.strings;
-  const middle = comfortableN(instrument.kind);
+  const [slack, tight] = comfortableRangeN(instrument.kind);
+  const middle = Math.sqrt(slack * tight);
   const set = suggestSet(
     instrument,
     instrument.tuning,

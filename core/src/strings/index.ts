@@ -5,9 +5,11 @@ export { linearDensityKgM, MODEL_ERROR, modelErrorOf } from "./linear-density";
 export { formatGauges, parseGauges } from "./parse-gauges";
 export { capoSharpCents, frettingSharpCents, USUAL_ACTION_MM } from "./sharpening";
 export { stringSetsFor, type NamedStringSet } from "./string-sets";
-export { feelOf, suggestSet } from "./suggest-set";
+export { feelOf, gaugesThatExist, suggestSet } from "./suggest-set";
 export {
-  comfortableN,
+  breakingLoadN,
+  comfortableRangeN,
+  SAFE_SHARE,
   kilogramsForce,
   poundsForce,
   tensionN,

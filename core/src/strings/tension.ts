@@ -55,10 +55,9 @@ const FEEL: Readonly<Record<InstrumentKind, readonly [slack: number, tight: numb
   other: [45, 170],
 };
 
-/** The middle of what feels comfortable on a kind of instrument, in N. */
-export function comfortableN(kind: InstrumentKind): number {
-  const [slack, tight] = FEEL[kind];
-  return Math.sqrt(slack * tight);
+/** What feels comfortable on a kind of instrument, in N: slack below, tight above. */
+export function comfortableRangeN(kind: InstrumentKind): readonly [slack: number, tight: number] {
+  return FEEL[kind];
 }
 
 export function verdictOf(

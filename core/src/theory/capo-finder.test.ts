@@ -79,7 +79,7 @@ describe("the open shapes", () => {
       const chromas = new Set(sounding.map((midi) => midi % 12));
       for (const chroma of chromas) expect(chromasOf(chord)).toContain(chroma);
       const [, third] = CHORD_TONES[chord.quality];
-      const essential = [chromaOf(chord.root), (chromaOf(chord.root) + third!) % 12];
+      const essential = [chromaOf(chord.root), (chromaOf(chord.root) + third) % 12];
       for (const chroma of essential) expect(chromas).toContain(chroma);
       expect(Math.min(...sounding) % 12).toBe(chromaOf(chord.bass ?? chord.root));
       expect(frets).toContain(0);

@@ -3,21 +3,17 @@
 import { formatKey, parseKey } from "@intonazione/core/pitch";
 import { formatMetre, parseMetre } from "@intonazione/core/rhythm";
 import type { Song, SongDetails } from "@intonazione/core/score";
-import { useState, type ReactNode } from "react";
-import { useOpenSong } from "@/open-song/context";
-import { setDetails } from "@/open-song/transactions";
-import { Field, inputLook, type FieldTies } from "@/ui/field";
-
-type Change = Partial<SongDetails>;
-type Reading =
-  { readonly ok: true; readonly change: Change } | { readonly ok: false; readonly error: string };
+import { useOpenSong, useSong } from "@/open-song/context";
+import { changeDetails } from "@/open-song/transactions";
+import { StyleFields } from "@/ui/style-fields";
+import { Setting } from "./setting";
 
 /** Title, tempo, metre, key and the way strings are called; each takes hold when it is left. */
 export function DetailsForm({ song }: { readonly song: Song }) {
   const { store } = useOpenSong();
-  const change = (details: Change) => {
-    const { parts: _p, phrases: _f, lines: _l, ...before } = store.getState().history.song;
-    store.run(setDetails({ ...before, ...details }));
+  const studio = useSong((state) => state.studio);
+  const change = (details: Partial<SongDetails>) => {
+    store.run(changeDetails(store.getState().history.song, details));
   };
   return (
     <div className="grid grid-cols-4 gap-x-3 gap-y-1">
@@ -28,7 +24,7 @@ export function DetailsForm({ song }: { readonly song: Song }) {
           read={(text) =>
             text.trim() === ""
               ? { ok: false, error: "a song needs a title" }
-              : { ok: true, change: { title: text.trim().slice(0, 200) } }
+              : { ok: true, value: { title: text.trim().slice(0, 200) } }
           }
           onChange={change}
         />
@@ -40,7 +36,7 @@ export function DetailsForm({ song }: { readonly song: Song }) {
         read={(text) => {
           const tempoBpm = Number(text);
           return tempoBpm >= 20 && tempoBpm <= 400
-            ? { ok: true, change: { tempoBpm } }
+            ? { ok: true, value: { tempoBpm } }
             : { ok: false, error: `20 to 400 a minute, got “${text}”` };
         }}
         onChange={change}
@@ -51,7 +47,7 @@ export function DetailsForm({ song }: { readonly song: Song }) {
         value={formatMetre(song.metre)}
         read={(text) => {
           const metre = parseMetre(text);
-          return metre.ok ? { ok: true, change: { metre: metre.value } } : metre;
+          return metre.ok ? { ok: true, value: { metre: metre.value } } : metre;
         }}
         onChange={change}
       />
@@ -61,73 +57,19 @@ export function DetailsForm({ song }: { readonly song: Song }) {
         value={formatKey(song.key)}
         read={(text) => {
           const key = parseKey(text);
-          return key.ok ? { ok: true, change: { key: key.value } } : key;
+          return key.ok ? { ok: true, value: { key: key.value } } : key;
         }}
         onChange={change}
       />
-      <Field label="Strings are called" hint="in call-outs and strips">
-        {(ties) => (
-          <select
-            {...ties}
-            value={song.stringSchool}
-            onChange={({ target }) =>
-              change({ stringSchool: target.value as SongDetails["stringSchool"] })
-            }
-            className={inputLook}
-          >
-            <option value="nominal">by their usual name</option>
-            <option value="actual">by what they are tuned to</option>
-            <option value="number">by number, 1 is the thinnest</option>
-          </select>
-        )}
-      </Field>
+      <StyleFields style={song.style} studio={studio} onChange={(style) => change({ style })} />
       <div className="col-span-2">
         <Setting
           label="Feel and tone"
           value={song.note ?? ""}
-          read={(note) => ({ ok: true, change: { note: note.slice(0, 2000) } })}
+          read={(note) => ({ ok: true, value: { note: note.slice(0, 2000) } })}
           onChange={change}
         />
       </div>
     </div>
-  );
-}
-
-/** One field: typed freely, taken over when left or on Enter, and only when it can be read. */
-function Setting({
-  label,
-  hint,
-  value,
-  read,
-  onChange,
-}: {
-  readonly label: string;
-  readonly hint?: ReactNode;
-  readonly value: string;
-  readonly read: (text: string) => Reading;
-  readonly onChange: (change: Change) => void;
-}) {
-  const [typed, setTyped] = useState<string>();
-  const reading = typed === undefined ? undefined : read(typed);
-  const settle = () => {
-    if (typed === undefined || !reading?.ok) return;
-    if (typed !== value) onChange(reading.change);
-    setTyped(undefined);
-  };
-  const input = (ties: FieldTies) => (
-    <input
-      {...ties}
-      value={typed ?? value}
-      autoComplete="off"
-      onChange={({ target }) => setTyped(target.value)}
-      onBlur={settle}
-      onKeyDown={(press) => press.key === "Enter" && settle()}
-      className={inputLook}
-    />
-  );
-  return (
-    <Field label={label} hint={hint} error={reading && !reading.ok ? reading.error : undefined}>
-      {input}
-    </Field>
   );
 }

@@ -1,19 +1,25 @@
 "use client";
 
+import { Tabs } from "radix-ui";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { newId } from "@/open-song/draft";
+import { SET_UP_VIEWS, type SetUpView } from "@/open-song/store";
 import { addPart } from "@/open-song/transactions";
 import { Button } from "@/ui/button";
 import { readChoice, STANDARD_CHOICE } from "@/ui/instrument-picker";
+import { CapoView } from "./capo-view";
 import { DetailsForm } from "./details-form";
-import { PartForm } from "./part-form";
-import { StringTable } from "./string-table";
+import { InHand } from "./in-hand";
+import { StringsView } from "./strings-view";
+import { TunerView } from "./tuner/tuner-view";
+import { SET_UP_VIEW_NAME } from "./view-names";
 
-/** What the student must have in hand before a note sounds, and what the song says of itself. */
+/** What the student must have in hand before a note sounds, in the order in which it is said. */
 export function SetUp({ onReadTab }: { readonly onReadTab: () => void }) {
   const { store } = useOpenSong();
   const song = useSong(selectSong);
   const part = useSong(selectPart);
+  const view = useSong((state) => state.setUpView);
   const add = () => {
     const reading = readChoice(STANDARD_CHOICE);
     if (!reading.ok) return;
@@ -21,30 +27,41 @@ export function SetUp({ onReadTab }: { readonly onReadTab: () => void }) {
     store.run(addPart(song, fresh, []), { partId: fresh.id, eventId: undefined });
   };
   return (
-    <div className="flex flex-col gap-4">
-      <section
-        aria-labelledby="set-up-part"
-        className="rounded-md border border-hairline bg-sheet px-5 py-4"
+    <Tabs.Root
+      value={view}
+      onValueChange={(next) => store.setState({ setUpView: next as SetUpView })}
+      className="flex min-h-0 flex-1 flex-col rounded-md border border-hairline bg-sheet"
+    >
+      <div className="flex items-center gap-2 border-b border-hairline pr-3 pl-5">
+        <Tabs.List aria-label={`Set up ${part.name}`} className="flex flex-1 gap-5">
+          {SET_UP_VIEWS.map((one) => (
+            <Tabs.Trigger
+              key={one}
+              value={one}
+              className="-mb-px border-b-2 border-transparent py-2 font-serif text-[17px] text-soft hover:text-ink data-[state=active]:border-madder data-[state=active]:text-ink"
+            >
+              {SET_UP_VIEW_NAME[one]}
+            </Tabs.Trigger>
+          ))}
+        </Tabs.List>
+        <Button look="quiet" onClick={onReadTab}>
+          Read a tablature…
+        </Button>
+        <Button look="quiet" onClick={add}>
+          Add a part
+        </Button>
+      </div>
+      <Tabs.Content
+        value={view}
+        key={`${view} ${part.id}`}
+        className="min-h-0 flex-1 overflow-y-auto px-5 py-3 outline-none"
       >
-        <div className="flex items-baseline gap-2 pb-2">
-          <h2 id="set-up-part" className="flex-1 font-serif text-xl">
-            {part.name}: in the hand
-          </h2>
-          <Button onClick={onReadTab}>Read a tablature…</Button>
-          <Button onClick={add}>Add a part</Button>
-        </div>
-        <PartForm key={part.id} song={song} part={part} />
-        <StringTable song={song} part={part} />
-      </section>
-      <section
-        aria-labelledby="set-up-song"
-        className="rounded-md border border-hairline bg-sheet px-5 py-4"
-      >
-        <h2 id="set-up-song" className="pb-2 font-serif text-xl">
-          The song
-        </h2>
-        <DetailsForm song={song} />
-      </section>
-    </div>
+        {view === "hand" && <InHand song={song} part={part} />}
+        {view === "capo" && <CapoView song={song} part={part} />}
+        {view === "strings" && <StringsView song={song} part={part} />}
+        {view === "tune" && <TunerView song={song} part={part} />}
+        {view === "song" && <DetailsForm song={song} />}
+      </Tabs.Content>
+    </Tabs.Root>
   );
 }

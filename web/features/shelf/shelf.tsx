@@ -4,6 +4,7 @@ import { buttonLook } from "@/ui/button";
 import { inputLook } from "@/ui/field";
 import { Notice } from "@/ui/notice";
 import { PageHead } from "@/ui/page-head";
+import { StudioNav } from "@/ui/studio-nav";
 import { ThemeSwitch } from "@/ui/theme-switch";
 import { SongCard } from "./song-card";
 
@@ -19,7 +20,7 @@ export function Shelf({
   return (
     <>
       <PageHead actions={<ThemeSwitch />}>
-        <p className="text-soft">{studioName}</p>
+        <StudioNav studioName={studioName} here="shelf" />
       </PageHead>
       <main className="mx-auto max-w-6xl px-6 py-8">
         <div className="flex flex-wrap items-end gap-3 border-b border-hairline pb-5">

@@ -1,12 +1,13 @@
 import { letGo, pinNote } from "@/open-song/transactions";
 import { neckOfPart, partAt } from "@/open-song/derived";
 import { nextNote, noteAt, stopAt, walk, type Step } from "@/open-song/cursor";
-import { LANES, type Lane, type SongStore } from "@/open-song/store";
+import { LANES, SET_UP_VIEWS, type Lane, type SongStore } from "@/open-song/store";
 import { CALL_OUT_ID } from "@/features/call-out/call-out-line";
 import { turnTo } from "@/features/call-out/actions";
 import { downloadJson, downloadTextTab } from "@/features/hand-out/download";
 import { otherPlaces } from "@/ui/other-places";
 import { switchTheme } from "@/ui/theme";
+import { SET_UP_VIEW_NAME } from "@/features/set-up/view-names";
 import { goToStage } from "./stage-line";
 
 /** Something a teacher can do: listed in the palette, and under a key of its own. */
@@ -64,6 +65,14 @@ export function commandsOf(store: SongStore, screen: ScreenActions): readonly Co
       keys: ["u"],
       run: () => goToStage(store, "set-up"),
     },
+    ...SET_UP_VIEWS.map((view): Command => ({
+      id: `set-up-${view}`,
+      label: `Set up: ${SET_UP_VIEW_NAME[view]}`,
+      run: () => {
+        store.setState({ setUpView: view });
+        goToStage(store, "set-up");
+      },
+    })),
     { id: "write", label: "Stage: Write", keys: ["w"], run: () => goToStage(store, "write") },
     { id: "place", label: "Stage: Place", keys: ["l"], run: () => goToStage(store, "place") },
     ...LANES.map((lane): Command => ({

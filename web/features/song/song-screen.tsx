@@ -11,6 +11,7 @@ import { TabReader } from "@/features/import-tab/tab-reader";
 import { NeckFigure } from "@/features/neck/neck-figure";
 import { AtTheCursor } from "@/features/place/at-the-cursor";
 import { MoveTo, type DrawLine } from "@/features/place/move-to";
+import { SayFirst } from "@/features/set-up/say-first";
 import { SetUp } from "@/features/set-up/set-up";
 import { PhraseList } from "@/features/strip/phrase-list";
 import { Strip } from "@/features/strip/strip";
@@ -40,18 +41,23 @@ export function SongScreen() {
   const [overlay, setOverlay] = useState<Overlay>();
   const [isMoving, setMoving] = useState(false);
   const isAtMoveTo = isMoving && stage === "place";
+  /** Where the line makes room for something else, that gives way to it. */
+  const showCallOut = useCallback(() => {
+    setMoving(false);
+    if (store.getState().stage === "set-up") goToStage(store, "write");
+  }, [store]);
   const commands = useMemo(
     () =>
       commandsOf(store, {
         openPalette: () => setOverlay("palette"),
         openReadTab: () => setOverlay("read-tab"),
-        showCallOut: () => setMoving(false),
+        showCallOut,
         openMoveTo: () => {
           goToStage(store, "place");
           setMoving(true);
         },
       }),
-    [store],
+    [store, showCallOut],
   );
   useKeys(commands, overlay !== undefined);
   useKeepCursorInSight();
@@ -107,15 +113,15 @@ export function SongScreen() {
             </div>
           </div>
           <aside
-            aria-label="At the cursor"
+            aria-label={stage === "set-up" ? "Say it first" : "At the cursor"}
             className="flex w-75 shrink-0 flex-col gap-4 overflow-y-auto px-1 pb-2"
           >
             <PartTabs />
-            <AtTheCursor />
+            {stage === "set-up" ? <SayFirst /> : <AtTheCursor />}
           </aside>
         </div>
-        {!isAtMoveTo && <CallOutLine />}
-        <NeckAtHand onSaid={leaveMoveTo} />
+        {!isAtMoveTo && stage !== "set-up" && <CallOutLine />}
+        <NeckAtHand onSaid={showCallOut} />
       </main>
       <Palette
         commands={commands}

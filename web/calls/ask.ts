@@ -1,0 +1,26 @@
+import { z } from "zod";
+
+const problemSchema = z.object({ message: z.string() });
+
+const TIMEOUT_MS = 15_000;
+
+/** Asks our own server. @returns undefined when nobody answered in time. */
+export async function ask(
+  path: string,
+  method: string,
+  body?: unknown,
+): Promise<Response | undefined> {
+  const json = { headers: { "Content-Type": "application/json" }, body: JSON.stringify(body) };
+  const signal = AbortSignal.timeout(TIMEOUT_MS);
+  return fetch(path, { method, signal, ...(body !== undefined && json) }).catch(() => undefined);
+}
+
+/** Neither server nor database can do anything about it just now. */
+export const isAway = (response: Response | undefined): response is undefined =>
+  !response || response.status >= 500;
+
+/** What went wrong, worded for the teacher. */
+export async function messageOf(response: Response): Promise<string> {
+  const problem = problemSchema.safeParse(await response.json().catch(() => undefined));
+  return problem.success ? problem.data.message : `the server answered ${response.status}`;
+}

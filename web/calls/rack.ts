@@ -1,0 +1,64 @@
+import { readInstrument } from "@intonazione/core/formats/json";
+import type { Instrument } from "@intonazione/core/instrument";
+import type { PlaceStyle } from "@intonazione/core/neck";
+import { z } from "zod";
+import { ask, isAway, messageOf } from "./ask";
+
+/** An instrument of the studio's rack, under its id and version there. */
+export interface InRack {
+  readonly id: string;
+  readonly version: number;
+  readonly instrument: Instrument;
+}
+
+export type Answer<Value> =
+  | { readonly ok: true; readonly value: Value }
+  /** `isAway`: nobody answered, and trying again may help. */
+  | { readonly ok: false; readonly problem: string; readonly isAway: boolean };
+
+const AWAY =
+  "The server or its database does not answer. Nothing is lost: leave this page open and try again.";
+const createdSchema = z.object({ id: z.uuid(), version: z.int(), instrument: z.unknown() });
+const versionSchema = z.object({ version: z.int() });
+
+async function settle<Value>(
+  response: Response | undefined,
+  read: (body: unknown) => Value | undefined,
+): Promise<Answer<Value>> {
+  if (isAway(response)) return { ok: false, problem: AWAY, isAway: true };
+  if (!response.ok) return { ok: false, problem: await messageOf(response), isAway: false };
+  const body: unknown = response.status === 204 ? undefined : await response.json().catch(() => {});
+  const value = read(body);
+  return value === undefined
+    ? { ok: false, problem: "the server's answer cannot be read", isAway: false }
+    : { ok: true, value };
+}
+
+export async function addToRack(instrument: Instrument): Promise<Answer<InRack>> {
+  const response = await ask("/api/instruments", "POST", { instrument, baseVersion: 1 });
+  return settle(response, (body) => {
+    const created = createdSchema.safeParse(body);
+    const own = created.success ? readInstrument(created.data.instrument) : undefined;
+    return created.success && own?.ok ? { ...created.data, instrument: own.value } : undefined;
+  });
+}
+
+/** Saves over the version it was made from only. */
+export async function saveInRack(
+  { id, version }: Pick<InRack, "id" | "version">,
+  instrument: Instrument,
+): Promise<Answer<InRack>> {
+  const response = await ask(`/api/instruments/${id}`, "PUT", { instrument, baseVersion: version });
+  return settle(response, (body) => {
+    const saved = versionSchema.safeParse(body);
+    return saved.success ? { id, version: saved.data.version, instrument } : undefined;
+  });
+}
+
+export async function removeFromRack({ id }: Pick<InRack, "id">): Promise<Answer<true>> {
+  return settle(await ask(`/api/instruments/${id}`, "DELETE"), () => true as const);
+}
+
+export async function saveStyle(style: PlaceStyle): Promise<Answer<true>> {
+  return settle(await ask("/api/studio", "PUT", { style }), () => true as const);
+}

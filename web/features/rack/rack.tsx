@@ -1,0 +1,167 @@
+"use client";
+
+import { tuningById, usualInstrument } from "@intonazione/core/instrument";
+import type { PlaceStyle } from "@intonazione/core/neck";
+import { useState } from "react";
+import { addToRack, removeFromRack, saveInRack, type InRack } from "@/calls/rack";
+import { Button } from "@/ui/button";
+import { InstrumentForm } from "@/ui/instrument-form";
+import { readValues, valuesOf, type InstrumentValues } from "@/ui/instrument-values";
+import { useHydrated } from "@/ui/use-hydrated";
+import { RackList } from "./rack-list";
+import { StudioStyle } from "./studio-style";
+import { NEW, useRackDrafts } from "./use-rack-drafts";
+
+const FRESH = valuesOf({ ...usualInstrument(tuningById("standard"), ""), bodyFret: 17 });
+
+type Message =
+  | { readonly kind: "problem"; readonly text: string }
+  | { readonly kind: "removed"; readonly entry: InRack };
+
+/** The studio's instruments: looked through, changed, added and taken away. */
+export function Rack({
+  stored,
+  style,
+}: {
+  readonly stored: readonly InRack[];
+  readonly style: PlaceStyle;
+}) {
+  const [rack, setRack] = useState(stored);
+  const [selected, setSelected] = useState(stored[0]?.id ?? NEW);
+  const { drafts, keepDraft, dropDraft } = useRackDrafts();
+  const [message, setMessage] = useState<Message>();
+  const [isBusy, setBusy] = useState(false);
+  const [showsErrors, setShowsErrors] = useState(false);
+  const isHydrated = useHydrated();
+
+  const entry = rack.find(({ id }) => id === selected);
+  const key = entry?.id ?? NEW;
+  const before = entry ? valuesOf(entry.instrument) : FRESH;
+  const values = drafts[key] ?? before;
+  const reading = readValues(values);
+  const isChanged = JSON.stringify(values) !== JSON.stringify(before);
+
+  const choose = (id: string) => {
+    setSelected(id);
+    setShowsErrors(false);
+    setMessage(undefined);
+  };
+  const type = (next: InstrumentValues) => keepDraft(key, next);
+
+  const save = async () => {
+    setShowsErrors(true);
+    if (!reading.ok) return;
+    setBusy(true);
+    const answer = entry
+      ? await saveInRack(entry, reading.instrument)
+      : await addToRack(reading.instrument);
+    setBusy(false);
+    if (!answer.ok) {
+      setMessage({ kind: "problem", text: answer.problem });
+      return;
+    }
+    const saved = answer.value;
+    setRack((now) =>
+      entry ? now.map((one) => (one.id === saved.id ? saved : one)) : [...now, saved],
+    );
+    dropDraft(key);
+    choose(saved.id);
+  };
+  const remove = async (gone: InRack) => {
+    setBusy(true);
+    const answer = await removeFromRack(gone);
+    setBusy(false);
+    if (!answer.ok) {
+      setMessage({ kind: "problem", text: answer.problem });
+      return;
+    }
+    const rest = rack.filter(({ id }) => id !== gone.id);
+    setRack(rest);
+    choose(rest[0]?.id ?? NEW);
+    setMessage({ kind: "removed", entry: gone });
+  };
+  const bringBack = async (gone: InRack) => {
+    const answer = await addToRack(gone.instrument);
+    if (!answer.ok) {
+      setMessage({ kind: "problem", text: answer.problem });
+      return;
+    }
+    setRack((now) => [...now, answer.value]);
+    choose(answer.value.id);
+  };
+
+  return (
+    <div className="grid grid-cols-[19rem_1fr] gap-8 py-6">
+      <div className="flex flex-col gap-6">
+        <RackList rack={rack} drafts={drafts} selected={key} onChoose={choose} />
+        <StudioStyle stored={style} />
+      </div>
+      <section
+        aria-labelledby="rack-form"
+        className="self-start rounded-md border border-hairline bg-sheet px-6 pt-5 pb-4"
+      >
+        <h2 id="rack-form" className="pb-3 font-serif text-2xl">
+          {entry ? entry.instrument.name : "A new instrument"}
+        </h2>
+        <fieldset disabled={!isHydrated}>
+          <InstrumentForm
+            values={values}
+            errors={
+              !reading.ok && (showsErrors || isChanged)
+                ? hidden(reading.errors, values, showsErrors)
+                : {}
+            }
+            onChange={type}
+          />
+        </fieldset>
+        {message && (
+          <p
+            role={message.kind === "problem" ? "alert" : "status"}
+            className={`mt-1 flex items-center gap-3 rounded-md border px-3 py-1.5 ${message.kind === "problem" ? "border-madder text-madder" : "border-hairline"}`}
+          >
+            {message.kind === "problem" ? (
+              message.text
+            ) : (
+              <>
+                {message.entry.instrument.name} is out of the rack; songs keep their copy.
+                <Button onClick={() => void bringBack(message.entry)}>Bring it back</Button>
+              </>
+            )}
+          </p>
+        )}
+        <div className="mt-3 flex items-center gap-2 border-t border-hairline pt-3">
+          {entry && (
+            <Button disabled={isBusy} onClick={() => void remove(entry)}>
+              Take it out of the rack
+            </Button>
+          )}
+          <span className="flex-1" />
+          {isChanged && (
+            <Button look="quiet" onClick={() => dropDraft(key)}>
+              Leave it as it was
+            </Button>
+          )}
+          <Button
+            look="main"
+            disabled={isBusy || !isHydrated || (entry && !isChanged)}
+            onClick={() => void save()}
+          >
+            {entry ? "Save" : "Put it in the rack"}
+          </Button>
+        </div>
+      </section>
+    </div>
+  );
+}
+
+/** While it is being typed, an empty field is not yet a mistake. */
+function hidden<Errors extends Partial<Record<keyof InstrumentValues, string>>>(
+  errors: Errors,
+  values: InstrumentValues,
+  showsAll: boolean,
+): Errors {
+  if (showsAll) return errors;
+  return Object.fromEntries(
+    Object.entries(errors).filter(([field]) => values[field as keyof InstrumentValues] !== ""),
+  ) as Errors;
+}

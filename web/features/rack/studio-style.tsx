@@ -1,0 +1,34 @@
+"use client";
+
+import { USUAL_STYLE, type PlaceStyle } from "@intonazione/core/neck";
+import { useState } from "react";
+import { saveStyle } from "@/calls/rack";
+import { StyleFields } from "@/ui/style-fields";
+import { useHydrated } from "@/ui/use-hydrated";
+
+/** How this studio says strings and frets; each song may differ. */
+export function StudioStyle({ stored }: { readonly stored: PlaceStyle }) {
+  const [style, setStyle] = useState(stored);
+  const [state, setState] = useState<"saved" | "saving" | { readonly problem: string }>();
+  const isHydrated = useHydrated();
+  const change = async (next: Partial<PlaceStyle>) => {
+    const whole = { ...USUAL_STYLE, ...next };
+    setStyle(whole);
+    setState("saving");
+    const answer = await saveStyle(whole);
+    setState(answer.ok ? "saved" : { problem: answer.problem });
+  };
+  return (
+    <section aria-labelledby="studio-style" className="border-t border-hairline pt-4">
+      <h2 id="studio-style" className="pb-2 font-serif text-xl">
+        In this studio
+      </h2>
+      <StyleFields style={style} isDisabled={!isHydrated} onChange={(next) => void change(next)} />
+      <p role="status" className="text-xs text-soft">
+        {state === "saved" && "Saved. Songs that do not say otherwise follow it when opened."}
+        {state === "saving" && "Saving …"}
+        {typeof state === "object" && <span className="text-madder">{state.problem}</span>}
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,130 @@
+"use client";
+
+import type { StringSet } from "@intonazione/core/instrument";
+import { placeNamesOf } from "@intonazione/core/neck";
+import {
+  formatGauges,
+  modelErrorOf,
+  parseGauges,
+  stringSetsFor,
+  stringsOn,
+} from "@intonazione/core/strings";
+import { styleOf, type Part, type Song } from "@intonazione/core/score";
+import { useState } from "react";
+import { useOpenSong, useSong } from "@/open-song/context";
+import { equip } from "@/open-song/transactions";
+import { Button } from "@/ui/button";
+import { Field, inputLook } from "@/ui/field";
+import { setOf } from "@/ui/instrument-values";
+import { BendTable } from "./bend-table";
+import { SuggestSet } from "./suggest-set";
+import { TensionChart } from "./tension-chart";
+import { tuningsNow } from "./tunings-now";
+
+/** The strings that are on: how hard they pull now and in the wanted tuning, and which would suit it. */
+export function StringsView({ song, part }: { readonly song: Song; readonly part: Part }) {
+  const { store, rack } = useOpenSong();
+  const studio = useSong((state) => state.studio);
+  const { instrument } = part;
+  const onIt = stringsOn(instrument);
+  const [typed, setTyped] = useState<string>();
+  const reading = typed === undefined ? undefined : parseGauges(typed, instrument.kind);
+  const strings = instrument.tuning.length;
+  const count = reading?.ok ? reading.value.length : strings;
+  const error =
+    reading && !reading.ok
+      ? reading.error
+      : count !== strings
+        ? `${strings} strings need ${strings} gauges, got ${count}`
+        : undefined;
+  const shown: StringSet =
+    reading?.ok && error === undefined ? setOf(reading.value, instrument.kind) : onIt;
+  const isChanged = formatGauges(shown.gauges) !== formatGauges(onIt.gauges);
+  const equipped = { ...instrument, strings: shown };
+  const names = placeNamesOf(part, styleOf(song, studio));
+  const putOn = (set: StringSet) => {
+    store.run(equip(part, { ...instrument, strings: set }));
+    setTyped(undefined);
+  };
+  const sets = stringSetsFor(instrument.kind, strings);
+  const common = sets.find((set) => formatGauges(set.gauges) === formatGauges(shown.gauges));
+  const error100 = Math.round(100 * Math.max(...shown.gauges.map(modelErrorOf)));
+  return (
+    <div className="flex flex-col gap-3">
+      <div className="grid grid-cols-[14rem_1fr_auto] items-start gap-3">
+        <Field label="String set" hint={instrument.strings ? "on it" : "not known: assumed"}>
+          {(ties) => (
+            <select
+              {...ties}
+              value={common?.id ?? ""}
+              onChange={({ target }) => {
+                const set = sets.find(({ id }) => id === target.value);
+                if (set) setTyped(formatGauges(set.gauges));
+              }}
+              className={inputLook}
+            >
+              {!common && <option value="">{shown.name}</option>}
+              {sets.map(({ id, name }) => (
+                <option key={id} value={id}>
+                  {name}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+        <Field
+          label="Gauges, thickest first"
+          hint="inches, thousandths or mm; w for wound"
+          error={error}
+        >
+          {(ties) => (
+            <input
+              {...ties}
+              value={typed ?? formatGauges(onIt.gauges)}
+              spellCheck={false}
+              autoComplete="off"
+              onChange={({ target }) => setTyped(target.value)}
+              className={`${inputLook} font-mono`}
+            />
+          )}
+        </Field>
+        <div className="mt-5.5 flex gap-1.5">
+          {typed !== undefined && (
+            <Button look="quiet" onClick={() => setTyped(undefined)}>
+              Leave it
+            </Button>
+          )}
+          <Button
+            look="main"
+            disabled={error !== undefined || (!isChanged && instrument.strings !== undefined)}
+            onClick={() => putOn(shown)}
+          >
+            {instrument.strings || isChanged ? "Put them on" : "They are on"}
+          </Button>
+        </div>
+      </div>
+      <div className="grid grid-cols-[1.25fr_1fr] gap-6">
+        <TensionChart
+          instrument={equipped}
+          now={tuningsNow(instrument, rack)[0]}
+          referenceHz={song.referenceHz}
+          names={names}
+          errorPercent={error100}
+        />
+        <div className="flex min-w-0 flex-col gap-4">
+          <SuggestSet
+            song={song}
+            part={part}
+            onTake={(set) => setTyped(formatGauges(set.gauges))}
+          />
+          <BendTable
+            instrument={equipped}
+            capo={part.capo}
+            referenceHz={song.referenceHz}
+            names={names}
+          />
+        </div>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,93 @@
+import { IN_TUNE_CENTS } from "@intonazione/core/audio";
+import { displayPitch, midiOf, spellMidi, type Key } from "@intonazione/core/pitch";
+import type { PlaceNames } from "@intonazione/core/neck";
+import { centsInFigures } from "./dial";
+import type { StringLog, Tuner } from "./use-tuner";
+
+/** Every string with its target and what it was heard to be; its number is its key. */
+export function StringRows({
+  tuner,
+  names,
+  songKey,
+  hasCapo,
+  onPlay,
+}: {
+  readonly tuner: Tuner;
+  readonly names: PlaceNames;
+  readonly songKey: Key;
+  readonly hasCapo: boolean;
+  readonly onPlay: (string: number) => void;
+}) {
+  const rows = [...tuner.targets].reverse();
+  const isCompared = [...tuner.log.values()].some(
+    ({ withCapo, withoutCapo }) => withCapo !== undefined && withoutCapo !== undefined,
+  );
+  return (
+    <table className="w-full text-left">
+      <caption className="sr-only">Strings and what they shall sound, thickest first</caption>
+      <thead className="text-xs text-soft">
+        <tr className="border-b border-hairline">
+          <th className="py-1 font-normal">string, key</th>
+          <th className="font-normal">target</th>
+          {hasCapo && <th className="font-normal">before the capo</th>}
+          <th className="font-normal">{hasCapo ? "capo on" : "heard"}</th>
+          {isCompared && <th className="font-normal">what it did</th>}
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map(({ string, pitch, hz }) => {
+          const log = tuner.log.get(string) ?? {};
+          const isChosen = tuner.chosen === string;
+          const isHeard = tuner.reading?.target.string === string;
+          return (
+            <tr
+              key={string}
+              className={`border-b border-hairline last:border-0 ${isHeard ? "bg-madder-wash" : ""}`}
+            >
+              <th scope="row" className="py-0.5 font-normal">
+                <button
+                  type="button"
+                  aria-pressed={isChosen}
+                  aria-label={`String ${string}, ${displayPitch(pitch)}`}
+                  onClick={() => onPlay(string)}
+                  className="flex w-full items-baseline gap-2 rounded-sm px-1 py-0.5 text-left hover:bg-madder-wash aria-pressed:shadow-[inset_3px_0_0_var(--madder)]"
+                >
+                  <span className="w-5 text-center font-mono text-lg font-bold">
+                    {names.strings[string - 1]}
+                  </span>
+                  <kbd className="rounded-sm border border-hairline px-1 text-xs text-soft">
+                    {string}
+                  </kbd>
+                </button>
+              </th>
+              <td>
+                {displayPitch(spellMidi(midiOf(pitch), songKey))}
+                <span className="font-mono text-xs text-soft"> {hz.toFixed(1)}</span>
+              </td>
+              {hasCapo && <Cents value={log.withoutCapo} />}
+              <Cents value={hasCapo ? log.withCapo : (log.withCapo ?? log.withoutCapo)} />
+              {isCompared && <td className="font-mono">{difference(log)}</td>}
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
+
+function difference({ withCapo, withoutCapo }: StringLog): string {
+  return withCapo === undefined || withoutCapo === undefined
+    ? ""
+    : centsInFigures(withCapo - withoutCapo);
+}
+
+function Cents({ value }: { readonly value: number | undefined }) {
+  if (value === undefined) return <td className="text-soft">–</td>;
+  const isIn = Math.abs(value) <= IN_TUNE_CENTS;
+  return (
+    <td className={`font-mono ${isIn ? "text-verdigris-ink" : "font-semibold text-ochre-ink"}`}>
+      {isIn && "✓ "}
+      {centsInFigures(value)}
+    </td>
+  );
+}

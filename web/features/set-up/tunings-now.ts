@@ -1,0 +1,40 @@
+import {
+  familyOf,
+  isSameTuning,
+  nameOfTuning,
+  formatTuningShort,
+  usualTuning,
+  type Instrument,
+  type Tuning,
+} from "@intonazione/core/instrument";
+import type { InRack } from "@/calls/rack";
+
+/** How the instrument may be tuned just now. */
+export interface TuningNow {
+  readonly label: string;
+  readonly tuning: Tuning;
+}
+
+/**
+ * What may be on the instrument now, the likeliest first: as it stands in the rack, as it was before
+ * a change that waits, as its family usually is.
+ */
+export function tuningsNow(
+  instrument: Instrument,
+  rack: readonly InRack[],
+  before?: Tuning,
+): readonly TuningNow[] {
+  const inRack = rack.find((one) => one.instrument.name === instrument.name)?.instrument;
+  const usual = usualTuning(familyOf(instrument), instrument.tuning.length);
+  const named = (tuning: Tuning) =>
+    nameOfTuning(tuning, familyOf(instrument)) ?? formatTuningShort(tuning);
+  const all: TuningNow[] = [];
+  const offer = (tuning: Tuning | undefined, how: string) => {
+    if (!tuning || all.some((one) => isSameTuning(one.tuning, tuning))) return;
+    all.push({ label: `${named(tuning)}, ${how}`, tuning });
+  };
+  offer(before, "as this part is now");
+  offer(inRack?.tuning, "as it stands in the rack");
+  offer(usual, "as usual");
+  return all;
+}

@@ -1,0 +1,191 @@
+"use client";
+
+import {
+  displayScale,
+  familyOf,
+  formatTuning,
+  MM_PER_INCH,
+  nameOfTuning,
+  parseScale,
+  parseTuning,
+} from "@intonazione/core/instrument";
+import { formatGauges, parseGauges, stringSetsFor } from "@intonazione/core/strings";
+import type { ReactNode } from "react";
+import { Field, inputLook, type FieldTies } from "./field";
+import {
+  KIND_IN_WORDS,
+  KINDS,
+  withKind,
+  type InstrumentErrors,
+  type InstrumentValues,
+} from "./instrument-values";
+
+/** Everything that is known of an instrument. What is typed stays, even while it cannot be read. */
+export function InstrumentForm({
+  values,
+  errors,
+  onChange,
+}: {
+  readonly values: InstrumentValues;
+  readonly errors: InstrumentErrors;
+  readonly onChange: (values: InstrumentValues) => void;
+}) {
+  const text = (
+    field: "name" | "tuning" | "frets" | "bodyFret" | "scale" | "gauges" | "actionMm",
+    label: string,
+    hint: ReactNode,
+    look = "font-mono",
+  ) => (
+    <Field label={label} hint={hint} error={errors[field]}>
+      {(ties: FieldTies) => (
+        <input
+          {...ties}
+          value={values[field]}
+          maxLength={200}
+          spellCheck={false}
+          autoComplete="off"
+          onChange={({ target }) => onChange({ ...values, [field]: target.value })}
+          className={`${inputLook} ${look}`}
+        />
+      )}
+    </Field>
+  );
+  const strings = stringCountOf(values);
+  return (
+    <div className="grid grid-cols-6 gap-x-3 gap-y-1">
+      <div className="col-span-3">{text("name", "Name", "as it is called in the studio", "")}</div>
+      <div className="col-span-2">
+        <Field label="Kind">
+          {(ties) => (
+            <select
+              {...ties}
+              value={values.kind}
+              onChange={({ target }) =>
+                onChange(withKind(values, target.value as InstrumentValues["kind"]))
+              }
+              className={inputLook}
+            >
+              {KINDS.map((kind) => (
+                <option key={kind} value={kind}>
+                  {KIND_IN_WORDS[kind]}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+      </div>
+      <Field label="Handed">
+        {(ties) => (
+          <select
+            {...ties}
+            value={values.handed}
+            onChange={({ target }) =>
+              onChange({ ...values, handed: target.value as InstrumentValues["handed"] })
+            }
+            className={inputLook}
+          >
+            <option value="right">right</option>
+            <option value="left">left</option>
+          </select>
+        )}
+      </Field>
+      <div className="col-span-4">
+        {text("tuning", "As it is tuned, thickest string first", <TuningHint values={values} />)}
+      </div>
+      {text("frets", "Frets", "")}
+      {text("bodyFret", "Body joins at", "fret; the end of comfort")}
+      <div className="col-span-3">
+        {text("scale", "Scale length", <ScaleHint values={values} strings={strings} />)}
+      </div>
+      <div className="col-span-2">
+        <CommonSets values={values} strings={strings} onChange={onChange} />
+      </div>
+      {text("actionMm", "Action", "mm over fret 12")}
+      <div className="col-span-6">
+        {text(
+          "gauges",
+          "Gauges, thickest first, w for wound",
+          <GaugeHint values={values} strings={strings} />,
+        )}
+      </div>
+    </div>
+  );
+}
+
+function stringCountOf(values: InstrumentValues): number {
+  const tuning = parseTuning(values.tuning, familyOf(values));
+  return tuning.ok ? tuning.value.tuning.length : 6;
+}
+
+function TuningHint({ values }: { readonly values: InstrumentValues }) {
+  const reading = parseTuning(values.tuning, familyOf(values));
+  if (!reading.ok) return null;
+  const { tuning } = reading.value;
+  const name = nameOfTuning(tuning, familyOf(values));
+  return `${tuning.length} strings · ${formatTuning(tuning)}${name ? ` · ${name}` : ""}`;
+}
+
+function ScaleHint({
+  values,
+  strings,
+}: {
+  readonly values: InstrumentValues;
+  readonly strings: number;
+}) {
+  const scale = parseScale(values.scale, strings);
+  return scale.ok
+    ? displayScale(scale.value)
+    : "mm or inches; fanned frets: the two outer ones, like 686 … 648";
+}
+
+function GaugeHint({
+  values,
+  strings,
+}: {
+  readonly values: InstrumentValues;
+  readonly strings: number;
+}) {
+  const gauges = parseGauges(values.gauges, values.kind);
+  if (!gauges.ok || gauges.value.length === 0) return "left empty: not known";
+  const mm = [...gauges.value]
+    .reverse()
+    .map(({ gaugeInch }) => (gaugeInch * MM_PER_INCH).toFixed(2));
+  return `${gauges.value.length} of ${strings} · ${mm.join("  ")} mm`;
+}
+
+function CommonSets({
+  values,
+  strings,
+  onChange,
+}: {
+  readonly values: InstrumentValues;
+  readonly strings: number;
+  readonly onChange: (values: InstrumentValues) => void;
+}) {
+  const sets = stringSetsFor(values.kind, strings);
+  const gauges = parseGauges(values.gauges, values.kind);
+  const written = gauges.ok ? formatGauges(gauges.value) : undefined;
+  const chosen = sets.find((set) => formatGauges(set.gauges) === written);
+  return (
+    <Field label="String set" hint={`common ones for ${strings} strings`}>
+      {(ties) => (
+        <select
+          {...ties}
+          value={chosen?.id ?? ""}
+          onChange={({ target }) => {
+            const set = sets.find(({ id }) => id === target.value);
+            onChange({ ...values, gauges: set ? formatGauges(set.gauges) : "" });
+          }}
+          className={inputLook}
+        >
+          <option value="">{values.gauges.trim() === "" ? "not known" : "as typed below"}</option>
+          {sets.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </select>
+      )}
+    </Field>
+  );
+}
