@@ -38,7 +38,20 @@ for (const theme of ["day", "evening"]) {
     await callOut(page).fill("E0 Q5 A3h5");
     await expectAccessible(page, theme);
     await page.getByRole("button", { name: /^Set up/u }).click();
+    await page.getByLabel("Tuning", { exact: true }).fill("new standard");
     await expectAccessible(page, theme);
+    for (const view of ["Capo", "Strings", "Tune up", "The song"]) {
+      await page.getByRole("tab", { name: view }).click();
+      if (view === "Tune up") await page.getByRole("button", { name: "Bench guitar" }).click();
+      await expectAccessible(page, theme);
+    }
+    await page.goto("/rack");
+    await page.getByLabel("Frets").fill("0");
+    await expect(page.getByText("1 to 36 frets")).toBeVisible();
+    await expectAccessible(page, theme);
+    await page.getByLabel("Frets").fill("22");
+    await page.goto("/");
+    await page.getByRole("link", { name: "Tin Roof Tuesday" }).click();
     await page.getByRole("button", { name: /^Place/u }).click();
     await page.getByRole("button", { name: "Move to…" }).click();
     await page.getByLabel("Strings, from the thickest").fill("E1 A1 D2 G2");

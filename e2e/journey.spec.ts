@@ -147,8 +147,8 @@ test("setting a part up anew keeps what sounds, or the shapes", async ({ page })
   const first = page.getByRole("option").first();
   const before = (await first.getAttribute("aria-label"))!;
   await page.getByRole("button", { name: /^Set up/u }).click();
-  await page.getByLabel("Strings, from the thickest").fill("E A D G B E");
-  await page.getByRole("button", { name: /^Set Guitar up like this/u }).click();
+  await page.getByLabel("Tuning", { exact: true }).fill("E A D G B E");
+  await page.getByRole("button", { name: "Keep what sounds" }).click();
   await expect(page.getByRole("button", { name: /^Set up Standard/u })).toBeVisible();
   await page.getByRole("button", { name: /^Write/u }).click();
   const pitchOf = (name: string) => name.split(",")[0];
@@ -158,9 +158,8 @@ test("setting a part up anew keeps what sounds, or the shapes", async ({ page })
   await page.getByRole("button", { name: "Undo" }).click();
   await expect(first).toHaveAccessibleName(before);
   await page.getByRole("button", { name: /^Set up/u }).click();
-  await page.getByLabel("Strings, from the thickest").fill("E A D G B E");
-  await page.getByText("keep the shapes").click();
-  await page.getByRole("button", { name: /^Set Guitar up like this/u }).click();
+  await page.getByLabel("Tuning", { exact: true }).fill("standard");
+  await page.getByRole("button", { name: "Keep the shapes" }).click();
   await page.getByRole("button", { name: /^Write/u }).click();
   await expect(first).not.toHaveAccessibleName(before);
   const placeOf = (name: string) => name.split(",").slice(1).join(",");

@@ -168,6 +168,18 @@ describe("the command line", () => {
     [["convert", tab, join(folder, "no", "where.json")], 2, /ENOENT/],
     [["remap", tab], 2, /needs --to-strings/],
     [["place", demo, "--part", "3"], 2, /--part must be 1–1, got 3/],
+    [["setup"], 2, /needs --strings/],
+    [["setup", "--strings", "E A D"], 2, /4 to 9 strings, got 3/],
+    [["setup", "--strings", "EADGBE", "--a", "0"], 2, /--a: A is 415 to 466 Hz, got “0”/],
+    [["setup", "--strings", "EADGBE", "--scale", "0"], 2, /200 to 1500 mm long, got 0/],
+    [["setup", "--strings", "EADGBE", "--capo", "2 on 7"], 2, /covers strings 1 to 6, got 7/],
+    [["setup", "--strings", "EADGBE", "--capo", "23"], 2, /0 \(none\) to 12 of this neck/],
+    [["setup", "--strings", "EADGBE", "--gauges", "10 13"], 2, /6 strings need 6 gauges, got 2/],
+    [["capo", "--key", "H", "--chords", "A"], 2, /--key: “H” is no key/],
+    [["capo", "--key", "A", "--chords", "Asus11"], 2, /no kind of chord/],
+    [["tuning", "Es", "A", "D", "G", "B", "E"], 2, /string 6: “Es”: write flats with b/],
+    [["tuning"], 2, /needs words/],
+    [["tuning", "drop D", "--instrument", "harp"], 2, /guitar, bass or baritone/],
     [["fly"], 2, /unknown command fly/],
     [["read", tab, "--loud"], 2, /loud/],
   ])("%j ends with %i and one line", (args, code, complaint) => {
@@ -176,6 +188,75 @@ describe("the command line", () => {
     expect(result.complaints).toMatch(complaint);
     expect(result.complaints.trim().split("\n")).toHaveLength(1);
     if (code === 2) expect(result.out).toBe("");
+  });
+
+  it("says what to tune to with the capo on, and what the strings bear", () => {
+    const gauges = "0.046w 0.036w 0.026w 0.017 0.013 0.010";
+    const { code, out } = run(
+      "setup",
+      "--strings",
+      "EADGBE",
+      "--capo",
+      "7",
+      "--scale",
+      "647.7",
+      "--gauges",
+      gauges,
+    );
+    expect(code).toBe(0);
+    const { targets, tension, totalNewtons } = JSON.parse(out) as {
+      targets: { string: number; pitch: string; midi: number; hz: number }[];
+      tension: { string: number; gaugeInch: number; newtons: number; verdict: string }[];
+      totalNewtons: number;
+    };
+    expect(targets.map(({ pitch }) => pitch)).toEqual(["B2", "E3", "A3", "D4", "F#4", "B4"]);
+    expect(targets[0]).toEqual({ string: 6, pitch: "B2", midi: 47, hz: 123.47 });
+    // Pounds of published charts for these gauges on 25.5 in, in newtons.
+    const published = [17.5, 19.5, 18.4, 16.6, 15.4, 16.2].map((pounds) => pounds * 4.448);
+    for (const [index, { string, newtons, verdict }] of tension.entries()) {
+      expect(string).toBe(6 - index);
+      expect(Math.abs(newtons / published[index]! - 1)).toBeLessThan(0.05);
+      expect(verdict).toBe("comfortable");
+    }
+    expect(totalNewtons).toBeCloseTo(
+      tension.reduce((sum, { newtons }) => sum + newtons, 0),
+      0,
+    );
+    const bare = JSON.parse(run("setup", "--strings", "CFCG", "--a", "442").out) as object;
+    expect(bare).toMatchObject({ tension: [], targets: [{ string: 4, pitch: "C1" }, {}, {}, {}] });
+    expect(bare).not.toHaveProperty("totalNewtons");
+  });
+
+  it("ranks capos by open shapes", () => {
+    const choices = JSON.parse(run("capo", "--key", "A major", "--chords", "A D E").out) as {
+      capo: number;
+      openShapes: number;
+    }[];
+    expect(choices[0]).toEqual({
+      capo: 2,
+      fingeredKey: "G major",
+      chords: [
+        { sounding: "A", fingered: "G" },
+        { sounding: "D", fingered: "C" },
+        { sounding: "E", fingered: "D" },
+      ],
+      openShapes: 3,
+      reasons: expect.arrayContaining(["every chord is an open shape"]) as string[],
+    });
+    const counts = choices.map(({ openShapes }) => openShapes);
+    expect(counts).toEqual([...counts].sort((a, b) => b - a));
+  });
+
+  it.each([
+    [["half step down"], "Eb2 Ab2 Db3 Gb3 Bb3 Eb4", "Half step down"],
+    [["CFCG"], "C1 F1 C2 G2", "Bass, C F C G"],
+    [["CFCG", "--instrument", "guitar"], "C3 F3 C4 G4", undefined],
+    [["6th", "to", "D"], "D2 A2 D3 G3 B3 E4", "Drop D"],
+  ])("reads the tuning %j", (args, strings, name) => {
+    const { code, out } = run("tuning", ...args);
+    const read = JSON.parse(out) as { strings: string[]; name?: string; findings: unknown[] };
+    expect([code, read.strings.join(" "), read.name]).toEqual([0, strings, name]);
+    expect(Array.isArray(read.findings)).toBe(true);
   });
 
   it("is there as a command after the installation", () => {

@@ -1,42 +1,24 @@
 import { DEMO_SONGS, demoSong } from "@intonazione/demo";
-import { Kysely, PostgresDialect, sql } from "kysely";
-import { Pool } from "pg";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { isUnreachable, openDatabase } from "./database";
-import { migrate } from "./migrate";
+import { createTestDatabase, TEST_SERVER, type TestDatabase } from "./database.test-kit";
 import { SongRepository } from "./song-repository";
 import { createStudio } from "./studio-repository";
-import type { Tables } from "./tables";
 
-const server = process.env["TEST_DATABASE_URL"];
-const name = `songs_${process.pid}`;
 const song = demoSong(DEMO_SONGS[0]!);
 
-describe.skipIf(!server)("songs in PostgreSQL", () => {
-  let admin: Kysely<unknown>;
-  let db: Kysely<Tables>;
+describe.skipIf(!TEST_SERVER)("songs in PostgreSQL", () => {
+  let test: TestDatabase;
   let ours: SongRepository;
   let theirs: SongRepository;
 
   beforeAll(async () => {
-    admin = new Kysely({
-      dialect: new PostgresDialect({ pool: new Pool({ connectionString: server }) }),
-    });
-    await sql`create database ${sql.id(name)}`.execute(admin);
-    const url = new URL(server!);
-    url.pathname = name;
-    db = openDatabase(url.href);
-    await migrate(db);
-    await migrate(db);
-    ours = new SongRepository(db, (await createStudio(db, "Ours")).id);
-    theirs = new SongRepository(db, (await createStudio(db, "Theirs")).id);
+    test = await createTestDatabase("songs");
+    ours = new SongRepository(test.db, (await createStudio(test.db, "Ours")).id);
+    theirs = new SongRepository(test.db, (await createStudio(test.db, "Theirs")).id);
   });
 
-  afterAll(async () => {
-    await db.destroy();
-    await sql`drop database ${sql.id(name)} with (force)`.execute(admin);
-    await admin.destroy();
-  });
+  afterAll(() => test.drop());
 
   it("come back exactly as they were stored", async () => {
     const { id } = await ours.create(song);
@@ -69,7 +51,7 @@ describe.skipIf(!server)("songs in PostgreSQL", () => {
       kind: "stale",
       current: { version: 2, song: { title: "First window" } },
     });
-    const rows = await db
+    const rows = await test.db
       .selectFrom("song_revisions")
       .select(["version", "refused", "document"])
       .where("song_id", "=", id)

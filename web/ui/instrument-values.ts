@@ -92,8 +92,9 @@ export function readValues(values: InstrumentValues): ValuesReading {
     errors.frets = `1 to ${MAX_FRETS} frets`;
   }
   const bodyFret = number(values.bodyFret);
+  const lastFret = errors.frets === undefined ? frets : MAX_FRETS;
   const isBodyFret =
-    bodyFret === undefined || (Number.isInteger(bodyFret) && bodyFret >= 1 && bodyFret <= frets);
+    bodyFret === undefined || (Number.isInteger(bodyFret) && bodyFret >= 1 && bodyFret <= lastFret);
   if (!isBodyFret) errors.bodyFret = "a fret of this neck";
   const scale = parseScale(values.scale, strings);
   if (!scale.ok) errors.scale = scale.error;

@@ -6,7 +6,11 @@ export function StringBand({ instrument }: { readonly instrument: Instrument }) 
   const { gauges } = stringsOn(instrument);
   const gap = 48 / gauges.length;
   return (
-    <svg viewBox="0 0 64 56" className="h-14 w-16 shrink-0" aria-hidden>
+    <svg
+      viewBox="0 0 64 56"
+      className={`h-14 w-16 shrink-0 ${instrument.handed === "left" ? "-scale-x-100" : ""}`}
+      aria-hidden
+    >
       <rect x="0" y="2" width="64" height="52" fill="var(--wood)" />
       <path d="M4 2V54" stroke="var(--ink)" strokeWidth="4" />
       <path d="M36 2V54M62 2V54" stroke="var(--soft)" strokeOpacity="0.6" />

@@ -29,6 +29,7 @@ export {
 } from "./capo";
 export { checkInstrument, isMultiScale } from "./check-instrument";
 export {
+  displayTuningShort,
   formatTuning,
   formatTuningShort,
   isSameTuning,

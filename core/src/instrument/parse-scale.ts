@@ -32,7 +32,8 @@ export function parseScale(text: string, strings: number): Result<ScaleLength> {
     lengths.push(Math.round(mm * 10) / 10);
   }
   const [first, last] = [lengths[0], lengths.at(-1)];
-  if (first === undefined || last === undefined) return err("expected a length, like 648 or 25.5 in");
+  if (first === undefined || last === undefined)
+    return err("expected a length, like 648 or 25.5 in");
   if (lengths.length === 1) return ok(first);
   if (lengths.length === 2) return ok(spread(last, first, strings));
   if (lengths.length === strings) return ok(lengths.reverse());

@@ -110,9 +110,10 @@ export function findTunings({ text = "", strings, family }: TuningSearch): reado
     if (family !== undefined && named.family !== family) return undefined;
     if (wanted === "") return 0;
     const names = [named.name, ...named.aliases].map(plainName);
-    if (names.some((name) => name.startsWith(wanted))) return 0;
+    const changes = changesNamed(named);
+    if (changes === wanted || names.some((name) => name.startsWith(wanted))) return 0;
     if (isPitches && pitchRow(named.tuning).startsWith(pitches)) return 1;
-    const all = [...names, changesNamed(named), `${named.tuning.length} strings`].join(" ");
+    const all = [...names, changes, `${named.tuning.length} strings`].join(" ");
     if (wanted.split(" ").every((word) => all.includes(word))) return 2;
     return isPitches && pitchRow(named.tuning).includes(pitches) ? 3 : undefined;
   };

@@ -1,4 +1,10 @@
-import { formatPitch, formatPitchClass, midiOf, type Pitch } from "../pitch/pitch";
+import {
+  displayPitchClass,
+  formatPitch,
+  formatPitchClass,
+  midiOf,
+  type Pitch,
+} from "../pitch/pitch";
 
 /** Open pitches by string: index 0 is string 1, the thinnest. Four to nine strings. */
 export type Tuning = readonly Pitch[];
@@ -25,6 +31,11 @@ function formatOpen(open: Pitch): string {
 /** Without octaves, for headings: `D A D G B E`. */
 export function formatTuningShort(tuning: Tuning): string {
   return tuning.map(formatPitchClass).reverse().join(" ");
+}
+
+/** The same for reading: `E♭ A♭ D♭ G♭ B♭ E♭`. */
+export function displayTuningShort(tuning: Tuning): string {
+  return tuning.map(displayPitchClass).reverse().join(" ");
 }
 
 /** The same pitches, whatever they are called and however many cents they are off. */

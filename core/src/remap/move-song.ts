@@ -1,12 +1,19 @@
 import { capoProblem } from "../instrument/capo";
-import { neckOf } from "../neck/neck";
+import { isOnNeck, neckOf } from "../neck/neck";
 import type { Key } from "../pitch/key";
 import { midi, midiOf } from "../pitch/pitch";
 import { spellMidi } from "../pitch/spelling";
 import { placeBars } from "../placement/place-bars";
-import { lineOf, type Bar, type Line, type LineEvent, type Part, type Song } from "../score/song";
+import {
+  lineOf,
+  type Bar,
+  type Line,
+  type LineEvent,
+  type Part,
+  type PitchedNote,
+  type Song,
+} from "../score/song";
 import { soundingKey } from "../theory/shapes-and-sound";
-import { keepShapes } from "./keep-shapes";
 
 /** A part after the song was moved. */
 export interface MovedPart {
@@ -40,13 +47,21 @@ function movePart(song: Song, part: Part, semitones: number, key: Key): MovedPar
   const canFollow = part.capo.fret > 0 && !part.capo.strings && fret >= 0;
   if (canFollow && capoProblem(capo, part.instrument) === undefined) {
     const neck = neckOf(part.instrument, capo);
-    const kept = lines.map((line) => ({ ...line, bars: keepShapes(line.bars, neck, key) }));
+    const kept = lines.map((line) => ({
+      ...line,
+      bars: moveBars(line.bars, (note) => {
+        const moved = transpose(note, semitones, key);
+        // The neck may end before the highest shape does.
+        return note.place && isOnNeck(note.place, neck) ? moved : letGo(moved);
+      }),
+    }));
     return { part: { ...part, capo }, lines: kept, hasKeptShapes: true };
   }
-  const neck = neckOf(part.instrument, part.capo);
-  const moved = lines.map((line) => transposeBars(line.bars, semitones, key));
+  const moved = lines.map((line) =>
+    moveBars(line.bars, (note) => letGo(transpose(note, semitones, key))),
+  );
   // One way through the whole part, then cut where the lines were.
-  const { bars } = placeBars(moved.flat(), neck, "unpinned");
+  const { bars } = placeBars(moved.flat(), neckOf(part.instrument, part.capo), "unpinned");
   let start = 0;
   const placed = lines.map((line) => {
     const own = bars.slice(start, (start += line.bars.length));
@@ -55,17 +70,19 @@ function movePart(song: Song, part: Part, semitones: number, key: Key): MovedPar
   return { part, lines: placed, hasKeptShapes: false };
 }
 
-/** Every pitch moved and let go of its place. */
-function transposeBars(bars: readonly Bar[], semitones: number, key: Key): readonly Bar[] {
+function transpose(note: PitchedNote, semitones: number, key: Key): PitchedNote {
+  return { ...note, pitch: spellMidi(midi(midiOf(note.pitch) + semitones), key) };
+}
+
+function letGo({ place: _place, reason: _reason, ...rest }: PitchedNote): PitchedNote {
+  return { ...rest, pinned: false };
+}
+
+function moveBars(bars: readonly Bar[], move: (note: PitchedNote) => PitchedNote): readonly Bar[] {
   return bars.map((bar) => ({
     events: bar.events.map((event): LineEvent => {
       if (event.kind === "rest") return event;
-      const notes = event.notes.map((note) => {
-        if (note.kind === "dead") return note;
-        const { place: _place, reason: _reason, ...rest } = note;
-        const pitch = spellMidi(midi(midiOf(note.pitch) + semitones), key);
-        return { ...rest, pitch, pinned: false };
-      });
+      const notes = event.notes.map((note) => (note.kind === "dead" ? note : move(note)));
       return { ...event, notes };
     }),
   }));

@@ -1,7 +1,7 @@
 import { MAX_CAPO } from "../instrument/instrument";
-import { formatKey, parseKey, signatureOf, type Key } from "../pitch/key";
+import { displayKey, parseKey, signatureOf, type Key } from "../pitch/key";
 import { chromaOf } from "../pitch/pitch";
-import { formatChord, parseChord, type Chord } from "./chord";
+import { displayChord, formatChord, parseChord, type Chord } from "./chord";
 import { fingeredKey } from "./fingered";
 import { BARRE_EASE, SHAPE_ROWS } from "./open-shapes.data";
 import { fingeredChord } from "./shapes-and-sound";
@@ -132,11 +132,12 @@ function reasonsFor(capo: number, chords: readonly FingeredChord[], home: Key): 
   );
   if (chords.length > 0 && barred.length === 0) reasons.push("every chord is an open shape");
   else if (open.length > 0) {
-    const needed = barred.map(({ fingered }) => formatChord(fingered)).join(", ");
-    reasons.push(`${open.length} of ${chords.length} are open shapes; ${needed} needs a barre`);
+    const needed = barred.map(({ fingered }) => displayChord(fingered)).join(", ");
+    const verb = barred.length === 1 ? "needs" : "need";
+    reasons.push(`${open.length} of ${chords.length} are open shapes; ${needed} ${verb} a barre`);
   } else if (chords.length > 0) reasons.push("every chord needs a barre");
   if (ringing > 0) reasons.push(`${ringing} open strings ring in them`);
-  reasons.push(capo === 0 ? "no capo needed" : `${formatKey(home)} shapes, capo at fret ${capo}`);
+  reasons.push(capo === 0 ? "no capo needed" : `${displayKey(home)} shapes, capo at fret ${capo}`);
   if (capo > COMFORTABLE_CAPO) reasons.push("high on the neck: little room is left above it");
   return reasons;
 }

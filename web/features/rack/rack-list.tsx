@@ -1,6 +1,6 @@
-import { formatTuningShort, nameOfTuning, familyOf } from "@intonazione/core/instrument";
+import { displayTuningShort, nameOfTuning, familyOf } from "@intonazione/core/instrument";
 import type { InRack } from "@/calls/rack";
-import { buildInWords } from "@/ui/instrument-values";
+import { KIND_IN_WORDS } from "@/ui/instrument-values";
 import { StringBand } from "@/ui/string-band";
 import { NEW, type RackDrafts } from "./use-rack-drafts";
 
@@ -40,10 +40,13 @@ export function RackList({
               {instrument.name}
               {drafts[id] && <span className="font-sans text-xs text-ochre-ink"> · not saved</span>}
             </span>
-            <span className="block truncate text-xs text-soft">{buildInWords(instrument)}</span>
+            <span className="block truncate text-xs text-soft">
+              {KIND_IN_WORDS[instrument.kind]}, {instrument.tuning.length} strings
+              {instrument.handed === "left" && ", left-handed"}
+            </span>
             <span className="block truncate text-xs">
               {nameOfTuning(instrument.tuning, familyOf(instrument)) ??
-                formatTuningShort(instrument.tuning)}
+                displayTuningShort(instrument.tuning)}
               {instrument.strings && ` · ${instrument.strings.name}`}
             </span>
           </span>

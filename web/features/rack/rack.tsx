@@ -92,64 +92,64 @@ export function Rack({
 
   return (
     <div className="grid grid-cols-[19rem_1fr] gap-8 py-6">
+      <RackList rack={rack} drafts={drafts} selected={key} onChoose={choose} />
       <div className="flex flex-col gap-6">
-        <RackList rack={rack} drafts={drafts} selected={key} onChoose={choose} />
+        <section
+          aria-labelledby="rack-form"
+          className="rounded-md border border-hairline bg-sheet px-6 pt-5 pb-4"
+        >
+          <h2 id="rack-form" className="pb-3 font-serif text-2xl">
+            {entry ? entry.instrument.name : "A new instrument"}
+          </h2>
+          <fieldset disabled={!isHydrated}>
+            <InstrumentForm
+              values={values}
+              errors={
+                !reading.ok && (showsErrors || isChanged)
+                  ? hidden(reading.errors, values, showsErrors)
+                  : {}
+              }
+              onChange={type}
+            />
+          </fieldset>
+          {message && (
+            <p
+              role={message.kind === "problem" ? "alert" : "status"}
+              className={`mt-1 flex items-center gap-3 rounded-md border px-3 py-1.5 ${message.kind === "problem" ? "border-madder text-madder" : "border-hairline"}`}
+            >
+              {message.kind === "problem" ? (
+                message.text
+              ) : (
+                <>
+                  {message.entry.instrument.name} is out of the rack; songs keep their copy.
+                  <Button onClick={() => void bringBack(message.entry)}>Bring it back</Button>
+                </>
+              )}
+            </p>
+          )}
+          <div className="mt-3 flex items-center gap-2 border-t border-hairline pt-3">
+            {entry && (
+              <Button disabled={isBusy} onClick={() => void remove(entry)}>
+                Take it out of the rack
+              </Button>
+            )}
+            <span className="flex-1" />
+            {isChanged && (
+              <Button look="quiet" onClick={() => dropDraft(key)}>
+                Leave it as it was
+              </Button>
+            )}
+            <Button
+              look="main"
+              disabled={isBusy || !isHydrated || (entry && !isChanged)}
+              onClick={() => void save()}
+            >
+              {entry ? "Save" : "Put it in the rack"}
+            </Button>
+          </div>
+        </section>
         <StudioStyle stored={style} />
       </div>
-      <section
-        aria-labelledby="rack-form"
-        className="self-start rounded-md border border-hairline bg-sheet px-6 pt-5 pb-4"
-      >
-        <h2 id="rack-form" className="pb-3 font-serif text-2xl">
-          {entry ? entry.instrument.name : "A new instrument"}
-        </h2>
-        <fieldset disabled={!isHydrated}>
-          <InstrumentForm
-            values={values}
-            errors={
-              !reading.ok && (showsErrors || isChanged)
-                ? hidden(reading.errors, values, showsErrors)
-                : {}
-            }
-            onChange={type}
-          />
-        </fieldset>
-        {message && (
-          <p
-            role={message.kind === "problem" ? "alert" : "status"}
-            className={`mt-1 flex items-center gap-3 rounded-md border px-3 py-1.5 ${message.kind === "problem" ? "border-madder text-madder" : "border-hairline"}`}
-          >
-            {message.kind === "problem" ? (
-              message.text
-            ) : (
-              <>
-                {message.entry.instrument.name} is out of the rack; songs keep their copy.
-                <Button onClick={() => void bringBack(message.entry)}>Bring it back</Button>
-              </>
-            )}
-          </p>
-        )}
-        <div className="mt-3 flex items-center gap-2 border-t border-hairline pt-3">
-          {entry && (
-            <Button disabled={isBusy} onClick={() => void remove(entry)}>
-              Take it out of the rack
-            </Button>
-          )}
-          <span className="flex-1" />
-          {isChanged && (
-            <Button look="quiet" onClick={() => dropDraft(key)}>
-              Leave it as it was
-            </Button>
-          )}
-          <Button
-            look="main"
-            disabled={isBusy || !isHydrated || (entry && !isChanged)}
-            onClick={() => void save()}
-          >
-            {entry ? "Save" : "Put it in the rack"}
-          </Button>
-        </div>
-      </section>
     </div>
   );
 }

@@ -19,11 +19,17 @@ export function StudioStyle({ stored }: { readonly stored: PlaceStyle }) {
     setState(answer.ok ? "saved" : { problem: answer.problem });
   };
   return (
-    <section aria-labelledby="studio-style" className="border-t border-hairline pt-4">
+    <section aria-labelledby="studio-style">
       <h2 id="studio-style" className="pb-2 font-serif text-xl">
         In this studio
       </h2>
-      <StyleFields style={style} isDisabled={!isHydrated} onChange={(next) => void change(next)} />
+      <div className="grid grid-cols-2 gap-3">
+        <StyleFields
+          style={style}
+          isDisabled={!isHydrated}
+          onChange={(next) => void change(next)}
+        />
+      </div>
       <p role="status" className="text-xs text-soft">
         {state === "saved" && "Saved. Songs that do not say otherwise follow it when opened."}
         {state === "saving" && "Saving …"}

@@ -180,7 +180,7 @@ function Step({
 }
 
 function Choice({
-  choice: { capo, fingeredKey, chords, openShapes, reasons },
+  choice: { capo, fingeredKey, chords, reasons },
   isOn,
   onWant,
 }: {
@@ -196,21 +196,22 @@ function Choice({
         {chords.map(({ fingered, shape }, index) => (
           <span key={index} className={shape ? "font-semibold" : "text-soft"}>
             {displayChord(fingered)}
-            {!shape && (
-              <span title="needs a barre" className="text-xs">
-                ⁻
-              </span>
-            )}
           </span>
         ))}
       </span>
-      <span className="min-w-0 flex-1 text-xs text-soft">
-        {openShapes} of {chords.length} open · {reasons.slice(0, 2).join(" · ")}
+      <span className="min-w-0 flex-1 truncate text-xs text-soft" title={reasons.join(" · ")}>
+        {reasons.slice(0, 2).join(" · ")}
       </span>
       {isOn ? (
         <span className="text-xs text-verdigris-ink">✓ it is on</span>
       ) : (
-        <Button onClick={onWant}>{capo === 0 ? "Take it off" : "Put it there"}</Button>
+        <button
+          type="button"
+          onClick={onWant}
+          className="rounded-sm border border-hairline px-2 py-0.5 text-xs font-medium hover:border-ink"
+        >
+          {capo === 0 ? "Take it off" : "Put it there"}
+        </button>
       )}
     </li>
   );

@@ -36,7 +36,7 @@ export function CapoView({ song, part }: { readonly song: Song; readonly part: P
   };
   return (
     <div className="flex flex-col gap-3">
-      <div className="grid grid-cols-[1.1fr_1fr] gap-6">
+      <div className="grid grid-cols-[30rem_minmax(0,1fr)] gap-6">
         <div className="flex flex-col gap-2">
           <CapoChoice part={part} capo={capo} names={names} onWant={want} />
           {problem !== undefined && <p className="text-madder">{problem}</p>}
@@ -97,11 +97,11 @@ function CapoChoice({
     if (next.length > 0) onWant(capoOn(capo.fret, next, strings.length));
   };
   const look =
-    "min-w-7 rounded-sm border border-hairline bg-sheet px-1.5 py-0.5 font-mono text-[13px] hover:border-ink aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper disabled:opacity-45";
+    "min-w-6.5 rounded-sm border border-hairline bg-sheet px-1 py-0.5 font-mono text-[13px] hover:border-ink aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper disabled:opacity-45";
   return (
     <>
       <div role="group" aria-label="Capo at fret" className="flex flex-wrap items-center gap-1">
-        <span className="w-20 text-[13px] font-medium">Capo at fret</span>
+        <span className="w-17 text-[13px] font-medium">Capo at</span>
         {Array.from({ length: most + 1 }, (_, fret) => (
           <button
             key={fret}
@@ -119,7 +119,7 @@ function CapoChoice({
         aria-label="Strings it covers"
         className="flex flex-wrap items-center gap-1"
       >
-        <span className="w-20 text-[13px] font-medium">on strings</span>
+        <span className="w-17 text-[13px] font-medium">on strings</span>
         {[...strings].reverse().map((string) => (
           <button
             key={string}

@@ -67,9 +67,12 @@ export function InHand({ song, part }: { readonly song: Song; readonly part: Par
           }}
         />
       )}
-      <div className="grid grid-cols-[1.15fr_1fr] gap-6">
-        <TuningChooser instrument={base} typed={typed} onType={setTyped} />
-        <div className="flex flex-col gap-3">
+      <div className="grid grid-cols-[minmax(0,1fr)_26rem] gap-6">
+        <div className="flex min-w-0 flex-col gap-2">
+          <TuningChooser instrument={base} typed={typed} onType={setTyped} />
+          <ReferenceField song={song} />
+        </div>
+        <div className="flex min-w-0 flex-col gap-3">
           <OpenStrings setUp={to} names={names} songKey={song.key} referenceHz={song.referenceHz} />
           <WayThere
             instrument={to.instrument}
@@ -77,7 +80,6 @@ export function InHand({ song, part }: { readonly song: Song; readonly part: Par
             referenceHz={song.referenceHz}
             names={names}
           />
-          <ReferenceField song={song} />
         </div>
       </div>
     </div>

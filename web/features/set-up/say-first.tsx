@@ -2,8 +2,8 @@
 
 import {
   capoInWords,
+  displayTuningShort,
   familyOf,
-  formatTuningShort,
   nameOfTuning,
   reentrantStrings,
 } from "@intonazione/core/instrument";
@@ -45,7 +45,7 @@ export function SayFirst() {
         <Row term="take">{instrument.name}</Row>
         <Row term="tune">
           {name && <b className="block font-semibold">{name}</b>}
-          <span className="font-mono">{formatTuningShort(tuning)}</span>
+          <span className="font-mono">{displayTuningShort(tuning)}</span>
           <span className="block text-xs text-soft">from the thickest</span>
         </Row>
         <Row term="capo">

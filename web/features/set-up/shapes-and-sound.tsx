@@ -15,7 +15,7 @@ import {
   soundingShift,
   triadsOf,
 } from "@intonazione/core/theory";
-import { useState } from "react";
+import { Fragment, useState } from "react";
 import { setUpInWords } from "@/ui/instrument-picker";
 
 interface Column {
@@ -138,14 +138,16 @@ function OtherWayRound({ column: { name, shift } }: { readonly column: Column })
         if (!key.ok) return null;
         const [home] = triadsOf(key.value);
         return (
-          <span key={text} className="whitespace-nowrap">
+          <Fragment key={text}>
             {index > 0 && " · "}
-            {displayChord(home!)} sounds{" "}
-            <b className="font-semibold text-ink">
-              {displayChord(soundingChord(home!, shift, key.value))}
-            </b>
-            <span className="sr-only"> in {displayKey(soundingKey(key.value, shift))}</span>
-          </span>
+            <span className="whitespace-nowrap">
+              {displayChord(home!)} sounds{" "}
+              <b className="font-semibold text-ink">
+                {displayChord(soundingChord(home!, shift, key.value))}
+              </b>
+              <span className="sr-only"> in {displayKey(soundingKey(key.value, shift))}</span>
+            </span>
+          </Fragment>
         );
       })}
     </p>

@@ -74,7 +74,7 @@ export function SuggestSet({
       </h3>
       <div className="flex flex-wrap items-baseline gap-2 text-[13px]">
         <label className="flex min-w-0 items-baseline gap-1.5">
-          the feel of
+          <span className="whitespace-nowrap">the feel of</span>
           <select
             value={chosen}
             onChange={({ target: choice }) => setChosen(choice.value)}
@@ -129,13 +129,18 @@ export function SuggestSet({
   );
 }
 
+/** What most hands know, by kind; offered first. */
+const KNOWN_BEST = ["electric-10", "acoustic-12", "classical-normal", "bass-45"];
+
 /** The rack's instruments with known strings, and for a guitar or bass what most hands know. */
 function knownFeels(instrument: Instrument, rack: readonly Instrument[]): readonly Feel[] {
   const isBass = familyOf(instrument) === "bass";
-  const common = usualInstrument(tuningById(isBass ? "bass-standard" : "standard"), "");
-  const sets = stringSetsFor(common.kind, common.tuning.length);
-  const usual = sets
-    .filter(({ id }) => ["electric-9", "electric-10", "electric-11", "bass-45"].includes(id))
+  const plain = usualInstrument(tuningById(isBass ? "bass-standard" : "standard"), "");
+  const hasOwnSets = instrument.kind === "acoustic" || instrument.kind === "classical";
+  const common = { ...plain, kind: hasOwnSets ? instrument.kind : plain.kind };
+  const known = (id: string) => Number(KNOWN_BEST.includes(id));
+  const usual = [...stringSetsFor(common.kind, common.tuning.length)]
+    .sort((a, b) => known(b.id) - known(a.id))
     .map((strings): Feel => ({
       label: `${strings.name} in standard on ${common.scaleLengthMm as number} mm`,
       instrument: { ...common, strings },

@@ -87,7 +87,7 @@ export function TensionChart({
           <caption className="sr-only">Tension of each string, from the thinnest</caption>
           <thead className="text-xs text-soft">
             <tr style={{ height: TOP }}>
-              <th className="font-normal">string</th>
+              <th className="pr-3 font-normal">string</th>
               <th className="pr-3 font-normal">gauge</th>
               {before.length > 0 && <th className="pr-3 text-right font-normal">now</th>}
               <th className="pr-2 text-right font-normal">wanted</th>
@@ -163,8 +163,8 @@ export function TensionChart({
         )}
       </p>
       <p className="text-xs text-soft">
-        Filled: the wanted tuning; ring: now. By T = μ (2Lf)² with usual densities: real strings lie
-        within ±{errorPercent} %.
+        Filled: the wanted tuning; ring: now; red bar: beyond it a string may break. By T = μ (2Lf)²
+        with usual densities: real strings lie within ±{errorPercent} %.
       </p>
       <Verdicts tensions={wanted} names={names} />
     </section>

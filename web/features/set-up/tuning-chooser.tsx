@@ -6,14 +6,14 @@ import {
   familyOf,
   findTunings,
   formatTuning,
-  formatTuningShort,
+  displayTuningShort,
   parseTuning,
   type Instrument,
   type NamedTuning,
   type TuningReading,
 } from "@intonazione/core/instrument";
 import type { Result } from "@intonazione/core/foundation";
-import { useRef, useState, type KeyboardEvent } from "react";
+import { useEffect, useRef, useState, type KeyboardEvent } from "react";
 import { Field, inputLook } from "@/ui/field";
 
 /** What was typed as a tuning, read for an instrument. */
@@ -54,6 +54,12 @@ export function TuningChooser({
     rows[next].focus();
   };
 
+  useEffect(() => {
+    // The tuning that is on stands in sight, however far down the library.
+    const chosen = list.current?.querySelector<HTMLElement>("[aria-pressed=true]");
+    if (chosen && list.current) list.current.scrollTop = chosen.offsetTop - 60;
+  }, []);
+
   return (
     <div onKeyDown={step}>
       <Field
@@ -62,7 +68,7 @@ export function TuningChooser({
         hint={
           reading?.ok
             ? inWords(reading.value)
-            : "a name, pitches from the thickest, or what changes: drop C · DADF#AD · 6th to D · −2 0 0 0 0 0"
+            : "a name, pitches or what changes: drop C · DADF#AD · 6th to D"
         }
       >
         {(ties) => (
@@ -94,7 +100,7 @@ export function TuningChooser({
         ref={list}
         role="group"
         aria-label="Tunings of the library"
-        className="mt-1 max-h-52 overflow-y-auto rounded-md border border-hairline"
+        className="relative mt-1 max-h-44 overflow-y-auto rounded-md border border-hairline"
       >
         {found.map((named) => (
           <TuningRow
@@ -138,7 +144,7 @@ function TuningRow({
       className="flex w-full items-baseline gap-2 border-b border-hairline px-2.5 py-1 text-left text-[13px] last:border-0 hover:bg-madder-wash aria-pressed:bg-madder-wash aria-pressed:shadow-[inset_3px_0_0_var(--madder)]"
     >
       <span className="w-44 truncate font-semibold">{named.name}</span>
-      <span className="w-32 truncate font-mono">{formatTuningShort(named.tuning)}</span>
+      <span className="w-36 truncate font-mono">{displayTuningShort(named.tuning)}</span>
       <span className="min-w-0 flex-1 truncate text-xs text-soft">
         {changes ? changesInWords(changes) : `${named.tuning.length} strings`}
       </span>

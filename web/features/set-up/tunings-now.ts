@@ -2,7 +2,7 @@ import {
   familyOf,
   isSameTuning,
   nameOfTuning,
-  formatTuningShort,
+  displayTuningShort,
   usualTuning,
   type Instrument,
   type Tuning,
@@ -27,7 +27,7 @@ export function tuningsNow(
   const inRack = rack.find((one) => one.instrument.name === instrument.name)?.instrument;
   const usual = usualTuning(familyOf(instrument), instrument.tuning.length);
   const named = (tuning: Tuning) =>
-    nameOfTuning(tuning, familyOf(instrument)) ?? formatTuningShort(tuning);
+    nameOfTuning(tuning, familyOf(instrument)) ?? displayTuningShort(tuning);
   const all: TuningNow[] = [];
   const offer = (tuning: Tuning | undefined, how: string) => {
     if (!tuning || all.some((one) => isSameTuning(one.tuning, tuning))) return;

@@ -1,16 +1,13 @@
 import { randomUUID } from "node:crypto";
 import { demoSong, DEMO_SONGS } from "@intonazione/demo";
-import { Kysely, PostgresDialect, sql } from "kysely";
-import { Pool } from "pg";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { database } from "@/server/database";
-import { migrate } from "@/server/migrate";
+import { createTestDatabase, TEST_SERVER, type TestDatabase } from "@/server/database.test-kit";
 import { SongRepository } from "@/server/song-repository";
 import { createStudio } from "@/server/studio-repository";
 import { POST } from "./route";
 import { GET, PUT } from "./[id]/route";
 
-const server = process.env["TEST_DATABASE_URL"];
 const song = demoSong(DEMO_SONGS[1]!);
 const ask = (body: unknown) =>
   new Request("http://127.0.0.1/api/songs", { method: "POST", body: JSON.stringify(body) });
@@ -26,30 +23,22 @@ const read = async (response: Promise<Response>) => {
   return { status: settled.status, body: (await settled.json()) as Stored & { code: string } };
 };
 
-describe.skipIf(!server)("songs over HTTP", () => {
-  const name = `routes_${process.pid}`;
-  let admin: Kysely<unknown>;
+describe.skipIf(!TEST_SERVER)("songs over HTTP", () => {
+  let test: TestDatabase;
   let foreignId: string;
   const before = process.env["DATABASE_URL"];
 
   beforeAll(async () => {
-    admin = new Kysely({
-      dialect: new PostgresDialect({ pool: new Pool({ connectionString: server }) }),
-    });
-    await sql`create database ${sql.id(name)}`.execute(admin);
-    const url = new URL(server!);
-    url.pathname = name;
-    process.env["DATABASE_URL"] = url.href;
-    await migrate(database());
-    await createStudio(database(), "Ours");
-    const theirs = await createStudio(database(), "Theirs");
-    foreignId = (await new SongRepository(database(), theirs.id).create(song)).id;
+    test = await createTestDatabase("routes");
+    process.env["DATABASE_URL"] = test.url;
+    await createStudio(test.db, "Ours");
+    const theirs = await createStudio(test.db, "Theirs");
+    foreignId = (await new SongRepository(test.db, theirs.id).create(song)).id;
   });
 
   afterAll(async () => {
     await database().destroy();
-    await sql`drop database ${sql.id(name)} with (force)`.execute(admin);
-    await admin.destroy();
+    await test.drop();
     if (before === undefined) delete process.env["DATABASE_URL"];
     else process.env["DATABASE_URL"] = before;
   });

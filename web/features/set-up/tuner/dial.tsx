@@ -1,6 +1,7 @@
 import { IN_TUNE_CENTS, type TunerReading } from "@intonazione/core/audio";
 import type { StringTarget } from "@intonazione/core/neck";
-import { displayPitchClass, spellMidi, type Key } from "@intonazione/core/pitch";
+import { displayPitchClass } from "@intonazione/core/pitch";
+import type { SpellTarget } from "./spell-target";
 
 const WIDTH = 560;
 const MOST_CENTS = 50;
@@ -12,24 +13,24 @@ const xOf = (cents: number) =>
 export function Dial({
   reading,
   waitingFor,
-  songKey,
+  spell,
 }: {
   readonly reading: TunerReading | undefined;
   readonly waitingFor: StringTarget | undefined;
-  readonly songKey: Key;
+  readonly spell: SpellTarget;
 }) {
   const isIn = reading?.verdict === "in-tune";
-  const pitch = reading ? spellMidi(reading.midi, songKey) : waitingFor && waitingFor.pitch;
+  const pitch = reading ? spell.heard(reading) : waitingFor && spell.target(waitingFor);
   const color = isIn ? "text-verdigris-ink" : reading ? "text-ink" : "text-soft";
   return (
     <div className="flex flex-col items-center rounded-md border border-hairline bg-sheet px-4 pt-1 pb-3">
-      <div className={`flex h-32 items-center gap-6 ${color}`}>
-        <p className="font-serif text-[112px] leading-none" aria-hidden>
-          {pitch ? displayPitchClass(pitch) : "–"}
-          {pitch && <span className="text-[44px]">{pitch.octave}</span>}
+      <div className={`flex h-40 items-center gap-8 ${color}`}>
+        <p className="font-serif text-[150px] leading-none" aria-hidden>
+          {pitch ? displayPitchClass(pitch) : ""}
+          {pitch && <span className="text-[56px]">{pitch.octave}</span>}
         </p>
         {reading && (
-          <p className="font-mono text-[44px] leading-none" aria-hidden>
+          <p className="font-mono text-[52px] leading-none" aria-hidden>
             {centsInFigures(reading.cents)}
             <span className="text-[22px]"> cents</span>
           </p>

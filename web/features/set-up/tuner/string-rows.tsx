@@ -1,20 +1,21 @@
 import { IN_TUNE_CENTS } from "@intonazione/core/audio";
-import { displayPitch, midiOf, spellMidi, type Key } from "@intonazione/core/pitch";
+import { displayPitch } from "@intonazione/core/pitch";
 import type { PlaceNames } from "@intonazione/core/neck";
 import { centsInFigures } from "./dial";
+import type { SpellTarget } from "./spell-target";
 import type { StringLog, Tuner } from "./use-tuner";
 
 /** Every string with its target and what it was heard to be; its number is its key. */
 export function StringRows({
   tuner,
   names,
-  songKey,
+  spell,
   hasCapo,
   onPlay,
 }: {
   readonly tuner: Tuner;
   readonly names: PlaceNames;
-  readonly songKey: Key;
+  readonly spell: SpellTarget;
   readonly hasCapo: boolean;
   readonly onPlay: (string: number) => void;
 }) {
@@ -35,7 +36,8 @@ export function StringRows({
         </tr>
       </thead>
       <tbody>
-        {rows.map(({ string, pitch, hz }) => {
+        {rows.map((target) => {
+          const { string, hz } = target;
           const log = tuner.log.get(string) ?? {};
           const isChosen = tuner.chosen === string;
           const isHeard = tuner.reading?.target.string === string;
@@ -48,7 +50,7 @@ export function StringRows({
                 <button
                   type="button"
                   aria-pressed={isChosen}
-                  aria-label={`String ${string}, ${displayPitch(pitch)}`}
+                  aria-label={`String ${string}, ${displayPitch(spell.target(target))}`}
                   onClick={() => onPlay(string)}
                   className="flex w-full items-baseline gap-2 rounded-sm px-1 py-0.5 text-left hover:bg-madder-wash aria-pressed:shadow-[inset_3px_0_0_var(--madder)]"
                 >
@@ -61,7 +63,7 @@ export function StringRows({
                 </button>
               </th>
               <td>
-                {displayPitch(spellMidi(midiOf(pitch), songKey))}
+                {displayPitch(spell.target(target))}
                 <span className="font-mono text-xs text-soft"> {hz.toFixed(1)}</span>
               </td>
               {hasCapo && <Cents value={log.withoutCapo} />}

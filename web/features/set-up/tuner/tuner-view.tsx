@@ -7,6 +7,7 @@ import { useEffect, useRef } from "react";
 import { useSong } from "@/open-song/context";
 import { Button } from "@/ui/button";
 import { Dial } from "./dial";
+import { spellTarget } from "./spell-target";
 import { StringRows } from "./string-rows";
 import { useSweep } from "./use-sweep";
 import { useTunerKeys } from "./use-tuner-keys";
@@ -24,6 +25,7 @@ export function TunerView({ song, part }: { readonly song: Song; readonly part: 
   });
   const names = placeNamesOf(part, styleOf(song, studio));
   const hasCapo = capo.fret > 0;
+  const spell = spellTarget(hasCapo && tuner.isCapoOn, song.key);
   const waitingFor = tuner.targets.find(({ string }) => string === tuner.chosen);
   const play = (string: number) => {
     tuner.choose(string);
@@ -38,7 +40,7 @@ export function TunerView({ song, part }: { readonly song: Song; readonly part: 
       <Sources tuner={tuner} onOpened={() => play(instrument.tuning.length)} />
       <div className="grid grid-cols-[1.35fr_1fr] gap-5">
         <div className="flex min-w-0 flex-col gap-2">
-          <Dial reading={tuner.reading} waitingFor={waitingFor} songKey={song.key} />
+          <Dial reading={tuner.reading} waitingFor={waitingFor} spell={spell} />
           <div className="flex flex-wrap items-center gap-2">
             <button
               type="button"
@@ -72,13 +74,7 @@ export function TunerView({ song, part }: { readonly song: Song; readonly part: 
         </div>
         <div className="flex min-w-0 flex-col gap-2">
           {hasCapo && <CapoState tuner={tuner} words={capoInWords(capo)} />}
-          <StringRows
-            tuner={tuner}
-            names={names}
-            songKey={song.key}
-            hasCapo={hasCapo}
-            onPlay={play}
-          />
+          <StringRows tuner={tuner} names={names} spell={spell} hasCapo={hasCapo} onPlay={play} />
         </div>
       </div>
     </div>

@@ -1,0 +1,37 @@
+import { Kysely, PostgresDialect, sql } from "kysely";
+import { Pool } from "pg";
+import { openDatabase } from "./database";
+import { migrate } from "./migrate";
+import type { Tables } from "./tables";
+
+/** The server that `npm test` starts; without it the tests of the database are skipped. */
+export const TEST_SERVER = process.env["TEST_DATABASE_URL"];
+
+export interface TestDatabase {
+  readonly url: string;
+  readonly db: Kysely<Tables>;
+  readonly drop: () => Promise<void>;
+}
+
+/** An empty, migrated database of its own; migrated twice, since every start does it again. */
+export async function createTestDatabase(purpose: string): Promise<TestDatabase> {
+  const name = `${purpose}_${process.pid}`;
+  const admin = new Kysely({
+    dialect: new PostgresDialect({ pool: new Pool({ connectionString: TEST_SERVER }) }),
+  });
+  await sql`create database ${sql.id(name)}`.execute(admin);
+  const url = new URL(TEST_SERVER!);
+  url.pathname = name;
+  const db = openDatabase(url.href);
+  await migrate(db);
+  await migrate(db);
+  return {
+    url: url.href,
+    db,
+    drop: async () => {
+      await db.destroy();
+      await sql`drop database ${sql.id(name)} with (force)`.execute(admin);
+      await admin.destroy();
+    },
+  };
+}
