@@ -46,10 +46,10 @@ for (const theme of ["day", "evening"]) {
       await expectAccessible(page, theme);
     }
     await page.goto("/rack");
-    await page.getByLabel("Frets").fill("0");
+    await page.getByLabel("Frets", { exact: true }).fill("0");
     await expect(page.getByText("1 to 36 frets")).toBeVisible();
     await expectAccessible(page, theme);
-    await page.getByLabel("Frets").fill("22");
+    await page.getByLabel("Frets", { exact: true }).fill("22");
     await page.goto("/");
     await page.getByRole("link", { name: "Tin Roof Tuesday" }).click();
     await page.getByRole("button", { name: /^Place/u }).click();

@@ -224,11 +224,11 @@ test("choosing a capo leads to tuning with it; putting it on later shows what it
   await page.getByRole("button", { name: "Set it up like this" }).click();
   await page.getByRole("button", { name: "Tune with it on" }).click();
   await expect(page.getByRole("checkbox", { name: "capo 5 is on" })).toBeChecked();
-  await expect(page.getByRole("row", { name: /^E 6 A2/u })).toBeVisible();
+  await expect(page.getByRole("row", { name: /^String 6, A2/u })).toBeVisible();
   await page.getByRole("checkbox", { name: "capo 5 is on" }).uncheck();
-  await expect(page.getByRole("row", { name: /^E 6 E2/u })).toBeVisible();
+  await expect(page.getByRole("row", { name: /^String 6, E2/u })).toBeVisible();
   await page.getByRole("button", { name: "Bench guitar" }).click();
-  const row = page.getByRole("row", { name: /^E 6/u });
+  const row = page.getByRole("row", { name: /^String 6,/u });
   await expect(row.getByRole("cell").nth(1)).toHaveText(/\d/u);
   await page.getByRole("checkbox", { name: "capo 5 is on" }).check();
   await page.getByRole("checkbox", { name: "capo 5 is on" }).blur();

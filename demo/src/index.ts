@@ -1,5 +1,11 @@
 import { calloutContext, parseCallout } from "@intonazione/core/callout";
-import { parseScale, parseTuning, tuningById, usualInstrument, type Instrument } from "@intonazione/core/instrument";
+import {
+  parseScale,
+  parseTuning,
+  tuningById,
+  usualInstrument,
+  type Instrument,
+} from "@intonazione/core/instrument";
 import { neckOf, USUAL_STYLE } from "@intonazione/core/neck";
 import { placeBars } from "@intonazione/core/placement";
 import { parseKey } from "@intonazione/core/pitch";

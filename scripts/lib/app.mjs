@@ -15,7 +15,8 @@ function sourceHash() {
     const entries = readdirSync(join(ROOT, path), { withFileTypes: true });
     for (const entry of entries.sort((a, b) => (a.name < b.name ? -1 : 1))) {
       // Bundled worklets are made from sources that are counted themselves.
-      if (/^\.next|^node_modules$|^public$|\.tsbuildinfo$|^next-env|\.test\.ts$/u.test(entry.name)) continue;
+      if (/^\.next|^node_modules$|^public$|\.tsbuildinfo$|^next-env|\.test\.ts$/u.test(entry.name))
+        continue;
       const child = `${path}/${entry.name}`;
       if (entry.isDirectory()) visit(child);
       else hash.update(child).update(readFileSync(join(ROOT, child)));

@@ -1,4 +1,4 @@
-export { BenchGuitar, PEG_RANGE_CENTS } from "./bench-guitar";
+export { BenchGuitar } from "./bench-guitar";
 export { PitchEar, windowSizeFor, type Heard } from "./pitch-ear";
 export {
   IN_TUNE_CENTS,

@@ -3,7 +3,6 @@ import {
   MAX_ACTION_MM,
   MAX_FRETS,
   MAX_SCALE_MM,
-  meanScaleLengthMm,
   MIN_SCALE_MM,
   type Instrument,
 } from "./instrument";
@@ -50,10 +49,4 @@ export function checkInstrument(instrument: Instrument): readonly Finding[] {
     refuse("action-out-of-range", `the action is 0 to ${MAX_ACTION_MM} mm, got ${actionMm}`);
   }
   return findings;
-}
-
-/** True where the neck is fanned: not every string has the mean length. */
-export function isMultiScale({ scaleLengthMm }: Pick<Instrument, "scaleLengthMm">): boolean {
-  const mean = meanScaleLengthMm(scaleLengthMm);
-  return typeof scaleLengthMm !== "number" && scaleLengthMm.some((length) => length !== mean);
 }

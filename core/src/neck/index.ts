@@ -1,7 +1,6 @@
 export {
   fret,
   fretFromNut,
-  isOnNeck,
   lastFretOf,
   midiAt,
   neckOf,
@@ -12,8 +11,6 @@ export {
   type Place,
 } from "./neck";
 export {
-  FRET_COUNTS,
-  fretWritten,
   placeNamesOf,
   USUAL_STYLE,
   writtenFret,

@@ -11,15 +11,6 @@ export {
   type PitchClass,
   type Step,
 } from "./pitch";
-export {
-  centsBetween,
-  frequencyHzAt,
-  frequencyHzOf,
-  MAX_REFERENCE_HZ,
-  MIN_REFERENCE_HZ,
-  parseReference,
-  STANDARD_REFERENCE_HZ,
-} from "./frequency";
+export { frequencyHzOf, parseReference, STANDARD_REFERENCE_HZ } from "./frequency";
 export { displayKey, formatKey, parseKey, type Key, type Mode } from "./key";
 export { spellMidi } from "./spelling";
-export { transposed } from "./transpose";

@@ -20,9 +20,9 @@ export function transposed(pitches: readonly Pitch[], semitones: number): readon
   });
 }
 
-/** Sharps or flats of a name. */
+/** How many sharps or flats a name would have, however far out. */
 function signs(fifths: number): number {
-  return Math.abs(pitchClassAtFifths(fifths).alter);
+  return Math.abs(Math.floor((fifths + 1) / 7));
 }
 
 /** The same name where it sounds `height`. */

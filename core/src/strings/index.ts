@@ -1,7 +1,7 @@
 export { stringsOn } from "./assumed-strings";
 export { bendEffort, type BendEffort } from "./bend";
 export { gettingThere, type GettingThere, type TuningStep } from "./getting-there";
-export { linearDensityKgM, MODEL_ERROR, modelErrorOf } from "./linear-density";
+export { modelErrorOf } from "./linear-density";
 export { formatGauges, parseGauges } from "./parse-gauges";
 export { capoSharpCents, frettingSharpCents, USUAL_ACTION_MM } from "./sharpening";
 export { stringSetsFor, type NamedStringSet } from "./string-sets";

@@ -60,11 +60,7 @@ export function comfortableRangeN(kind: InstrumentKind): readonly [slack: number
   return FEEL[kind];
 }
 
-export function verdictOf(
-  newtons: number,
-  gauge: StringGauge,
-  kind: InstrumentKind,
-): TensionVerdict {
+function verdictOf(newtons: number, gauge: StringGauge, kind: InstrumentKind): TensionVerdict {
   const [slack, tight] = FEEL[kind];
   if (newtons > SAFE_SHARE * breakingLoadN(gauge)) return "unsafe";
   if (newtons < slack) return "slack";

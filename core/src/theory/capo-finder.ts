@@ -1,5 +1,5 @@
 import { MAX_CAPO } from "../instrument/instrument";
-import { displayKey, parseKey, signatureOf, type Key } from "../pitch/key";
+import { displayKey, type Key } from "../pitch/key";
 import { chromaOf } from "../pitch/pitch";
 import { displayChord, formatChord, parseChord, type Chord } from "./chord";
 import { fingeredKey } from "./fingered";
@@ -140,30 +140,4 @@ function reasonsFor(capo: number, chords: readonly FingeredChord[], home: Key): 
   reasons.push(capo === 0 ? "no capo needed" : `${displayKey(home)} shapes, capo at fret ${capo}`);
   if (capo > COMFORTABLE_CAPO) reasons.push("high on the neck: little room is left above it");
   return reasons;
-}
-
-/** Keys whose signature can be read, for tables and choosers: major, or minor, by fifths. */
-export function keysByFifths(mode: Key["mode"]): readonly Key[] {
-  const keys: Key[] = [];
-  for (const tonic of [
-    "Db",
-    "Ab",
-    "Eb",
-    "Bb",
-    "F",
-    "C",
-    "G",
-    "D",
-    "A",
-    "E",
-    "B",
-    "F#",
-    "C#",
-    "G#",
-    "D#",
-  ]) {
-    const key = parseKey(`${tonic} ${mode}`);
-    if (key.ok && Math.abs(signatureOf(key.value)) <= 6) keys.push(key.value);
-  }
-  return keys;
 }

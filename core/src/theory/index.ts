@@ -1,11 +1,9 @@
 export { fingeredKey, fingeredPitch, soundingShift } from "./fingered";
-export { displayChord, formatChord, moveChord, parseChord, parseChords, type Chord } from "./chord";
+export { displayChord, formatChord, s, type Chord } from "./chord";
 export { fingeredChord, soundingChord, soundingKey, triadsOf } from "./shapes-and-sound";
 export {
   findCapo,
-  keysByFifths,
   openShapeOf,
-  OPEN_SHAPES,
   SHAPE_FAMILIES,
   type CapoChoice,
   type FingeredChord,

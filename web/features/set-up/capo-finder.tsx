@@ -195,7 +195,7 @@ function Choice({
       <span className="flex w-60 flex-wrap gap-x-2 font-serif text-[15px]">
         {chords.map(({ fingered, shape }, index) => (
           <span key={index} className={shape ? "font-semibold" : "text-soft"}>
-            {displayChord(fingered)}
+            {displayChord(fingered)}{" "}
           </span>
         ))}
       </span>

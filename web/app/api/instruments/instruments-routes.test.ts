@@ -75,7 +75,8 @@ describe.skipIf(!TEST_SERVER)("the rack over HTTP", () => {
   });
 
   it.each([
-    ["no instrument", { baseVersion: 1 }, 422, "instrument-wrong"],
+    ["what is no instrument", { instrument: 7, baseVersion: 1 }, 422, "instrument-wrong"],
+    ["nothing", { baseVersion: 1 }, 400, "body-wrong"],
     ["no version", { instrument: electric }, 400, "body-wrong"],
     [
       "no frets",
