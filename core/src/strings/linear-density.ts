@@ -13,7 +13,7 @@ const THREADS = NYLON * (Math.PI / 4);
  * How far a computed tension may lie from that of a real string, as a share: makers choose core and
  * wrap within these bounds. Checked against published tension charts in the tests.
  */
-export const MODEL_ERROR = { steel: 0.05, nylon: 0.12 } as const;
+const MODEL_ERROR = { steel: 0.05, nylon: 0.12 } as const;
 
 export function modelErrorOf({ make }: StringGauge): number {
   return make === "plain-nylon" || make === "copper-wound" ? MODEL_ERROR.nylon : MODEL_ERROR.steel;

@@ -1,5 +1,5 @@
 export { fingeredKey, fingeredPitch, soundingShift } from "./fingered";
-export { displayChord, formatChord, s, type Chord } from "./chord";
+export { displayChord, formatChord, parseChords, type Chord } from "./chord";
 export { fingeredChord, soundingChord, soundingKey, triadsOf } from "./shapes-and-sound";
 export {
   findCapo,

@@ -1,8 +1,9 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { chromaOf } from "../pitch/pitch";
-import { formatKey, parseKey, pitchClassAtFifths, type Key } from "../pitch/key";
+import { formatKey, parseKey, type Key } from "../pitch/key";
 import { chromasOf, formatChord, parseChords, type Chord } from "./chord";
+import { anyKey, EVERY_KEY } from "./keys.arbitraries";
 import { fingeredKey } from "./fingered";
 import { fingeredChord, soundingChord, soundingKey, triadsOf } from "./shapes-and-sound";
 
@@ -16,12 +17,6 @@ const chords = (text: string): readonly Chord[] => {
   if (!read.ok) throw new Error(read.error);
   return read.value;
 };
-/** Every key with at most six signs. */
-const KEYS = Array.from({ length: 13 }, (_, index) => index - 6).flatMap((signs): Key[] => [
-  { tonic: pitchClassAtFifths(signs), mode: "major" },
-  { tonic: pitchClassAtFifths(signs + 3), mode: "minor" },
-]);
-const anyKey = fc.constantFrom(...KEYS);
 const anyShift = fc.integer({ min: -7, max: 12 });
 
 describe("shapes and sound", () => {
@@ -65,7 +60,7 @@ describe("shapes and sound", () => {
   it("know the triads of a key", () => {
     expect(triadsOf(key("D major")).map(formatChord).join(" ")).toBe("D Em F#m G A Bm");
     expect(triadsOf(key("C# minor")).map(formatChord).join(" ")).toBe("C#m E F#m G#m G# A B");
-    for (const one of KEYS) {
+    for (const one of EVERY_KEY) {
       expect(chromaOf(triadsOf(one)[0]!.root)).toBe(chromaOf(one.tonic));
     }
   });
