@@ -11,7 +11,7 @@ import {
 } from "@intonazione/core/instrument";
 import { targetsOf } from "@intonazione/core/neck";
 import { formatKey, formatPitch, midiOf, parseKey, parseReference } from "@intonazione/core/pitch";
-import { parseGauges, tensionsOf } from "@intonazione/core/strings";
+import { parseGauges, tensionsOf, usualMaterial } from "@intonazione/core/strings";
 import { findCapo, formatChord, parseChords } from "@intonazione/core/theory";
 import { Unusable } from "./failure";
 import { capoOption, tuningOption, type Options } from "./options";
@@ -53,7 +53,7 @@ function instrumentOf(strings: TuningReading, options: Options): Instrument {
   const plain = usualInstrument(strings, "Instrument");
   const scale = options.values["scale"];
   const gauges = options.values["gauges"];
-  const read = gauges === undefined ? undefined : parseGauges(gauges, plain.kind);
+  const read = gauges === undefined ? undefined : parseGauges(gauges, usualMaterial(plain.kind));
   if (read && !read.ok) throw new Unusable(`--gauges: ${read.error}`);
   const instrument: Instrument = {
     ...plain,

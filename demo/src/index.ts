@@ -11,7 +11,7 @@ import { placeBars } from "@intonazione/core/placement";
 import { parseKey } from "@intonazione/core/pitch";
 import { parseMetre } from "@intonazione/core/rhythm";
 import type { Line, Part, Song } from "@intonazione/core/score";
-import { formatGauges, parseGauges, stringSetsFor } from "@intonazione/core/strings";
+import { formatGauges, parseGauges, stringSetsFor, usualMaterial } from "@intonazione/core/strings";
 import { DEMO_RACK } from "./rack.data";
 import { DEMO_SONGS, type DemoPart, type DemoSong } from "./songs.data";
 
@@ -63,7 +63,7 @@ function partOf(row: DemoPart, id: string): Part {
 export function demoRack(): readonly Instrument[] {
   return DEMO_RACK.map(({ strings, scale, gauges, ...row }): Instrument => {
     const tuning = parseTuning(strings);
-    const wound = parseGauges(gauges, row.kind);
+    const wound = parseGauges(gauges, usualMaterial(row.kind));
     if (!tuning.ok || !wound.ok) throw new RangeError(`${row.name}: tuning or gauges unreadable`);
     const length = parseScale(scale, tuning.value.tuning.length);
     if (!length.ok) throw new RangeError(`${row.name}: ${length.error}`);

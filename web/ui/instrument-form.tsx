@@ -9,7 +9,8 @@ import {
   parseScale,
   parseTuning,
 } from "@intonazione/core/instrument";
-import { formatGauges, parseGauges, stringSetsFor } from "@intonazione/core/strings";
+import { formatGauges, parseGauges, stringSetsFor, usualMaterial } from "@intonazione/core/strings";
+import { MaterialField } from "./material-field";
 import type { ReactNode } from "react";
 import { Field, inputLook, type FieldTies } from "./field";
 import {
@@ -101,12 +102,18 @@ export function InstrumentForm({
         <CommonSets values={values} strings={strings} onChange={onChange} />
       </div>
       {text("actionMm", "Action", "mm over fret 12")}
-      <div className="col-span-6">
+      <div className="col-span-4">
         {text(
           "gauges",
           "Gauges, thickest first, w for wound",
           <GaugeHint values={values} strings={strings} />,
         )}
+      </div>
+      <div className="col-span-2">
+        <MaterialField
+          material={values.material}
+          onChange={(material) => onChange({ ...values, material })}
+        />
       </div>
     </div>
   );
@@ -145,7 +152,7 @@ function GaugeHint({
   readonly values: InstrumentValues;
   readonly strings: number;
 }) {
-  const gauges = parseGauges(values.gauges, values.kind);
+  const gauges = parseGauges(values.gauges, values.material);
   if (!gauges.ok || gauges.value.length === 0) return "left empty: not known";
   const mm = [...gauges.value]
     .reverse()
@@ -163,7 +170,7 @@ function CommonSets({
   readonly onChange: (values: InstrumentValues) => void;
 }) {
   const sets = stringSetsFor(values.kind, strings);
-  const gauges = parseGauges(values.gauges, values.kind);
+  const gauges = parseGauges(values.gauges, values.material);
   const written = gauges.ok ? formatGauges(gauges.value) : undefined;
   const chosen = sets.find((set) => formatGauges(set.gauges) === written);
   return (
@@ -174,7 +181,11 @@ function CommonSets({
           value={chosen?.id ?? ""}
           onChange={({ target }) => {
             const set = sets.find(({ id }) => id === target.value);
-            onChange({ ...values, gauges: set ? formatGauges(set.gauges) : "" });
+            onChange({
+              ...values,
+              gauges: set ? formatGauges(set.gauges) : "",
+              material: usualMaterial(values.kind),
+            });
           }}
           className={inputLook}
         >

@@ -15,7 +15,14 @@ import {
   type InstrumentKind,
   type StringSet,
 } from "@intonazione/core/instrument";
-import { formatGauges, parseGauges, stringSetsFor } from "@intonazione/core/strings";
+import {
+  formatGauges,
+  materialOf,
+  parseGauges,
+  stringSetsFor,
+  usualMaterial,
+  type StringMaterial,
+} from "@intonazione/core/strings";
 
 /** An instrument as it is typed into its form: everything is text until it can be read. */
 export interface InstrumentValues {
@@ -28,6 +35,7 @@ export interface InstrumentValues {
   readonly handed: Instrument["handed"];
   /** Empty when nobody knows what is on. */
   readonly gauges: string;
+  readonly material: StringMaterial;
   readonly actionMm: string;
 }
 
@@ -46,6 +54,11 @@ export const KIND_IN_WORDS: Readonly<Record<InstrumentKind, string>> = {
   slide: "lap or slide guitar",
   other: "other",
 };
+export const MATERIAL_IN_WORDS: Readonly<Record<StringMaterial, string>> = {
+  nickel: "steel, wound with nickelled steel",
+  bronze: "steel, wound with bronze",
+  nylon: "nylon, wound with copper",
+};
 export const KINDS: readonly InstrumentKind[] = INSTRUMENT_KINDS;
 
 export function valuesOf(instrument: Instrument): InstrumentValues {
@@ -60,6 +73,7 @@ export function valuesOf(instrument: Instrument): InstrumentValues {
     scale: formatScale(scaleLengthMm),
     handed,
     gauges: strings ? formatGauges(strings.gauges) : "",
+    material: materialOf(strings?.gauges, kind),
     actionMm: actionMm === undefined ? "" : String(actionMm),
   };
 }
@@ -71,6 +85,8 @@ export function withKind(values: InstrumentValues, kind: InstrumentKind): Instru
   return {
     ...values,
     kind,
+    material:
+      values.material === usualMaterial(values.kind) ? usualMaterial(kind) : values.material,
     frets: values.frets === String(before.frets) ? String(after.frets) : values.frets,
     scale:
       values.scale === String(before.scaleLengthMm) ? String(after.scaleLengthMm) : values.scale,
@@ -98,7 +114,7 @@ export function readValues(values: InstrumentValues): ValuesReading {
   if (!isBodyFret) errors.bodyFret = "a fret of this neck";
   const scale = parseScale(values.scale, strings);
   if (!scale.ok) errors.scale = scale.error;
-  const gauges = parseGauges(values.gauges, values.kind);
+  const gauges = parseGauges(values.gauges, values.material);
   if (!gauges.ok) errors.gauges = gauges.error;
   else if (gauges.value.length > 0 && gauges.value.length !== strings) {
     errors.gauges = `${strings} strings need ${strings} gauges, got ${gauges.value.length}`;

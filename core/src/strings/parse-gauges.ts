@@ -5,18 +5,8 @@ import {
   MIN_GAUGE_INCH,
   MM_PER_INCH,
   type StringGauge,
-  type StringMake,
 } from "../instrument/string-set";
-import type { InstrumentKind } from "../instrument/instrument";
-
-/** What the strings of a kind are made of, plain and wound. */
-export function usualMakes(kind: InstrumentKind): {
-  readonly plain: StringMake;
-  readonly wound: StringMake;
-} {
-  if (kind === "classical") return { plain: "plain-nylon", wound: "copper-wound" };
-  return { plain: "plain-steel", wound: kind === "acoustic" ? "bronze-wound" : "nickel-wound" };
-}
+import { makesOf, type StringMaterial } from "./materials";
 
 /**
  * Reads gauges: inches (`0.046w`, `.010`), thousandths (`46w`, `10`), or mm (`1.17mm w`); `w` is
@@ -24,8 +14,11 @@ export function usualMakes(kind: InstrumentKind): {
  *
  * @returns gauges by string, index 0 is string 1, the thinnest.
  */
-export function parseGauges(text: string, kind: InstrumentKind): Result<readonly StringGauge[]> {
-  const makes = usualMakes(kind);
+export function parseGauges(
+  text: string,
+  material: StringMaterial,
+): Result<readonly StringGauge[]> {
+  const makes = makesOf(material);
   const words = text
     .trim()
     .replace(/\s*mm/giu, "mm")

@@ -1,6 +1,6 @@
 import type { InstrumentKind } from "../instrument/instrument";
 import type { StringGauge, StringSet } from "../instrument/string-set";
-import { usualMakes } from "./parse-gauges";
+import { makesOf, usualMaterial } from "./materials";
 import { SET_ROWS } from "./string-sets.data";
 
 export interface NamedStringSet extends StringSet {
@@ -15,7 +15,7 @@ export function stringSetsFor(kind: InstrumentKind, strings: number): readonly N
 }
 
 function gaugesOf(text: string, kind: InstrumentKind): readonly StringGauge[] {
-  const { plain, wound } = usualMakes(kind);
+  const { plain, wound } = makesOf(usualMaterial(kind));
   return text.split(" ").map((word) => ({
     gaugeInch: Number.parseFloat(word) / 1000,
     make: word.endsWith("w") ? wound : plain,

@@ -143,7 +143,7 @@ describe("gauges", () => {
     ["1.14mm w, 1.65 mm w, 2.16mmw 2.67mmw", ".1051w .085w .065w .0449w"],
     ["9.5 12 16", ".016 .012 .0095"],
   ])("%s is %s", (text, formatted) => {
-    const gauges = parseGauges(text, "electric");
+    const gauges = parseGauges(text, "nickel");
     expect(gauges.ok ? formatGauges(gauges.value) : gauges.error).toBe(formatted);
   });
 
@@ -152,7 +152,7 @@ describe("gauges", () => {
     ["0", /0.005 to 0.2 in/],
     ["999", /0.005 to 0.2 in/],
   ])("refuses %j", (text, message) => {
-    const gauges = parseGauges(text, "electric");
+    const gauges = parseGauges(text, "nickel");
     expect(gauges.ok ? "" : gauges.error).toMatch(message);
   });
 

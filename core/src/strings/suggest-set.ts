@@ -2,7 +2,7 @@ import { stringLengthMm, type Instrument } from "../instrument/instrument";
 import type { StringGauge, StringMake, StringSet } from "../instrument/string-set";
 import type { Tuning } from "../instrument/tuning";
 import { frequencyHzOf } from "../pitch/frequency";
-import { usualMakes } from "./parse-gauges";
+import { makesOf, materialOf, type StringMaterial } from "./materials";
 import {
   BASS_MILS,
   COPPER_MILS,
@@ -37,13 +37,13 @@ export function feelOf(known: Instrument, strings: number): readonly number[] | 
 
 /**
  * For every string the existing gauge whose tension comes nearest the wanted one, plain where a
- * plain one is thin enough.
+ * plain one is thin enough, of what is on already or else of what is usual.
  *
  * @param targetsN Thinnest string first, one a string.
  * @throws RangeError when there are not as many targets as strings.
  */
 export function suggestSet(
-  { kind, scaleLengthMm }: Pick<Instrument, "kind" | "scaleLengthMm">,
+  { kind, scaleLengthMm, strings }: Pick<Instrument, "kind" | "scaleLengthMm" | "strings">,
   tuning: Tuning,
   targetsN: readonly number[],
   referenceHz?: number,
@@ -51,19 +51,21 @@ export function suggestSet(
   if (targetsN.length !== tuning.length) {
     throw new RangeError(`expected ${tuning.length} targets, got ${targetsN.length}`);
   }
+  const material = materialOf(strings?.gauges, kind);
   const gauges = tuning.map((open, index) => {
     const hz = frequencyHzOf(open, referenceHz);
     const length = stringLengthMm(scaleLengthMm, index + 1);
-    return nearestGauge(kind, (gauge) => tensionN(gauge, length, hz) / targetsN[index]!);
+    return nearestGauge(kind, material, (gauge) => tensionN(gauge, length, hz) / targetsN[index]!);
   });
   return { name: "Suggested", gauges };
 }
 
 function nearestGauge(
   kind: Instrument["kind"],
+  material: StringMaterial,
   ratioTo: (gauge: StringGauge) => number,
 ): StringGauge {
-  const makes = usualMakes(kind);
+  const makes = makesOf(material);
   const missOf = (gauge: StringGauge) => Math.abs(Math.log(ratioTo(gauge)));
   const nearest = (gauges: readonly StringGauge[]) =>
     gauges.reduce((a, b) => (missOf(b) < missOf(a) ? b : a));

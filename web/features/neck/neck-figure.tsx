@@ -15,6 +15,7 @@ interface NeckProps {
   readonly neck: Neck;
   readonly names: PlaceNames;
   readonly handed: "right" | "left";
+  readonly bodyFret?: number | undefined;
   readonly songKey: Key;
   readonly label: string;
   readonly event: LineEvent | undefined;
@@ -27,7 +28,7 @@ interface NeckProps {
 
 /** The neck of the current part: what is held, where else it could lie, and an input of its own. */
 export const NeckFigure = memo(function NeckFigure(props: NeckProps) {
-  const { neck, names, handed, songKey, label, event, note, onMove, onSay } = props;
+  const { neck, names, handed, bodyFret, songKey, label, event, note, onMove, onSay } = props;
   const frame = useRef<HTMLDivElement>(null);
   const width = useWidth(frame);
   const layout = useMemo(() => layNeck(neck, Math.max(width, 640), handed), [neck, width, handed]);
@@ -57,7 +58,7 @@ export const NeckFigure = memo(function NeckFigure(props: NeckProps) {
           onMouseLeave={() => setHovered(undefined)}
           onClick={(mouse) => choose(under(mouse))}
         >
-          <Wood layout={layout} names={names} songKey={songKey} />
+          <Wood layout={layout} names={names} songKey={songKey} bodyFret={bodyFret} />
           {hovered && <Hover layout={layout} place={hovered} neck={neck} songKey={songKey} />}
           {others.map((other) => (
             <Held key={other.id} layout={layout} note={other} names={names} isSelected={false} />

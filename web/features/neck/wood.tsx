@@ -8,10 +8,13 @@ export const Wood = memo(function Wood({
   layout,
   names,
   songKey,
+  bodyFret,
 }: {
   readonly layout: NeckLayout;
   readonly names: PlaceNames;
   readonly songKey: Key;
+  /** Where the body joins, counted from the nut; beyond it the hand is cramped. */
+  readonly bodyFret?: number | undefined;
 }) {
   const { neck, nutX, wires, direction } = layout;
   const strings = neck.openMidi.length;
@@ -25,6 +28,7 @@ export const Wood = memo(function Wood({
         fill="var(--wood)"
         stroke="var(--hairline)"
       />
+      <BodyJoint layout={layout} bodyFret={bodyFret} bottom={bottom} />
       {inlaysOf(layout).map(({ x, y }, index) => (
         <path key={index} d={`M${x} ${y - 4}l4 4l-4 4l-4 -4Z`} fill="var(--hairline)" />
       ))}
@@ -74,6 +78,28 @@ export const Wood = memo(function Wood({
     </g>
   );
 });
+
+/** The heel of the neck: the wood beyond it is reached with effort. */
+function BodyJoint({
+  layout: { wires, firstFret },
+  bodyFret,
+  bottom,
+}: {
+  readonly layout: NeckLayout;
+  readonly bodyFret: number | undefined;
+  readonly bottom: (x: number) => number;
+}) {
+  const x = bodyFret === undefined ? undefined : wires[bodyFret - firstFret - 1];
+  if (x === undefined) return null;
+  const end = wires.at(-1)!;
+  return (
+    <path
+      d={`M${x} ${bottom(x) + 1.5}L${end} ${bottom(end) + 1.5}`}
+      stroke="var(--soft)"
+      strokeWidth={3}
+    />
+  );
+}
 
 /** Below the wires, as the song counts frets; beside a partial capo from the nut. */
 function FretNumbers({

@@ -1,5 +1,6 @@
 "use client";
 
+import { NO_CAPO } from "@intonazione/core/instrument";
 import { displayPitch } from "@intonazione/core/pitch";
 import { explainUnreachable } from "@intonazione/core/placement";
 import type { RemappedPart } from "@intonazione/core/remap";
@@ -17,6 +18,7 @@ import {
   setUpInWords,
   type ChosenInstrument,
 } from "@/ui/instrument-picker";
+import { buildInWords } from "@/ui/instrument-values";
 import { Pair } from "@/ui/pair";
 import { phraseLetter } from "@/ui/words";
 import { useDesk, type DeskRequest } from "@/workers/use-desk";
@@ -37,11 +39,18 @@ export function MoveTo({
   readonly drawLine: DrawLine;
   readonly onClose: () => void;
 }) {
-  const { store } = useOpenSong();
+  const { store, rack } = useOpenSong();
+  const [rackId, setRackId] = useState<string>();
   const song = useSong(selectSong);
   const part = useSong(selectPart);
   const [choice, setChoice] = useState(() => choiceOf(part));
-  const reading = useMemo(() => readChoice(choice, part.instrument), [choice, part.instrument]);
+  const base = rack.find(({ id }) => id === rackId)?.instrument ?? part.instrument;
+  const reading = useMemo(() => readChoice(choice, base), [choice, base]);
+  const take = (id: string) => {
+    const taken = rack.find((one) => one.id === id);
+    setRackId(taken?.id);
+    setChoice(taken ? choiceOf({ instrument: taken.instrument, capo: NO_CAPO }) : choiceOf(part));
+  };
   const request = useMemo((): DeskRequest<Moved> | undefined => {
     if (!reading.ok) return undefined;
     const to = reading.value;
@@ -81,6 +90,24 @@ export function MoveTo({
             Keep as a new part
           </Button>
         </div>
+        {rack.length > 0 && (
+          <label className="flex items-baseline gap-2 pb-2 text-[13px]">
+            on
+            <select
+              value={rackId ?? ""}
+              onChange={({ target }) => take(target.value)}
+              className="rounded-sm border border-hairline bg-sheet px-1.5 py-0.5"
+            >
+              <option value="">{part.instrument.name}, or any other like it</option>
+              {rack.map(({ id, instrument }) => (
+                <option key={id} value={id}>
+                  {instrument.name}
+                </option>
+              ))}
+            </select>
+            <span className="text-soft">{buildInWords(base)}</span>
+          </label>
+        )}
         <InstrumentPicker choice={choice} onChange={setChoice} />
       </div>
       <div aria-live="polite">

@@ -8,6 +8,9 @@ import {
   parseGauges,
   stringSetsFor,
   stringsOn,
+  materialOf,
+  usualMaterial,
+  type StringMaterial,
 } from "@intonazione/core/strings";
 import { styleOf, type Part, type Song } from "@intonazione/core/score";
 import { useState } from "react";
@@ -15,6 +18,7 @@ import { useOpenSong, useSong } from "@/open-song/context";
 import { equip } from "@/open-song/transactions";
 import { Button } from "@/ui/button";
 import { Field, inputLook } from "@/ui/field";
+import { MaterialField } from "@/ui/material-field";
 import { setOf } from "@/ui/instrument-values";
 import { BendTable } from "./bend-table";
 import { SuggestSet } from "./suggest-set";
@@ -28,7 +32,11 @@ export function StringsView({ song, part }: { readonly song: Song; readonly part
   const { instrument } = part;
   const onIt = stringsOn(instrument);
   const [typed, setTyped] = useState<string>();
-  const reading = typed === undefined ? undefined : parseGauges(typed, instrument.kind);
+  const [wished, setWished] = useState<StringMaterial>();
+  const material = wished ?? materialOf(onIt.gauges, instrument.kind);
+  const text = typed ?? formatGauges(onIt.gauges);
+  const reading =
+    typed === undefined && wished === undefined ? undefined : parseGauges(text, material);
   const strings = instrument.tuning.length;
   const count = reading?.ok ? reading.value.length : strings;
   const error =
@@ -39,19 +47,23 @@ export function StringsView({ song, part }: { readonly song: Song; readonly part
         : undefined;
   const shown: StringSet =
     reading?.ok && error === undefined ? setOf(reading.value, instrument.kind) : onIt;
-  const isChanged = formatGauges(shown.gauges) !== formatGauges(onIt.gauges);
+  const isChanged = JSON.stringify(shown.gauges) !== JSON.stringify(onIt.gauges);
+  const leave = () => {
+    setTyped(undefined);
+    setWished(undefined);
+  };
   const equipped = { ...instrument, strings: shown };
   const names = placeNamesOf(part, styleOf(song, studio));
   const putOn = (set: StringSet) => {
     store.run(equip(part, { ...instrument, strings: set }));
-    setTyped(undefined);
+    leave();
   };
   const sets = stringSetsFor(instrument.kind, strings);
   const common = sets.find((set) => formatGauges(set.gauges) === formatGauges(shown.gauges));
   const error100 = Math.round(100 * Math.max(...shown.gauges.map(modelErrorOf)));
   return (
     <div className="flex flex-col gap-3">
-      <div className="grid grid-cols-[14rem_1fr_auto] items-start gap-3">
+      <div className="grid grid-cols-[12rem_1fr_12rem_auto] items-start gap-3">
         <Field label="String set" hint={instrument.strings ? "on it" : "not known: assumed"}>
           {(ties) => (
             <select
@@ -59,7 +71,9 @@ export function StringsView({ song, part }: { readonly song: Song; readonly part
               value={common?.id ?? ""}
               onChange={({ target }) => {
                 const set = sets.find(({ id }) => id === target.value);
-                if (set) setTyped(formatGauges(set.gauges));
+                if (!set) return;
+                setTyped(formatGauges(set.gauges));
+                setWished(usualMaterial(instrument.kind));
               }}
               className={inputLook}
             >
@@ -80,7 +94,7 @@ export function StringsView({ song, part }: { readonly song: Song; readonly part
           {(ties) => (
             <input
               {...ties}
-              value={typed ?? formatGauges(onIt.gauges)}
+              value={text}
               spellCheck={false}
               autoComplete="off"
               onChange={({ target }) => setTyped(target.value)}
@@ -88,9 +102,10 @@ export function StringsView({ song, part }: { readonly song: Song; readonly part
             />
           )}
         </Field>
+        <MaterialField material={material} onChange={setWished} />
         <div className="mt-5.5 flex gap-1.5">
-          {typed !== undefined && (
-            <Button look="quiet" onClick={() => setTyped(undefined)}>
+          {reading !== undefined && (
+            <Button look="quiet" onClick={leave}>
               Leave it
             </Button>
           )}

@@ -269,6 +269,7 @@ function NeckAtHand({ onSaid }: { readonly onSaid: () => void }) {
       neck={neckOfPart(part)}
       names={names}
       handed={part.instrument.handed}
+      bodyFret={part.instrument.bodyFret}
       songKey={song.key}
       label={`Neck of ${part.name}`}
       event={stop?.event}
