@@ -67,7 +67,7 @@ export default {
     {
       name: "shared-parts-look-up",
       severity: "error",
-      from: { path: "^web/(ui|workers)/" },
+      from: { path: "^web/(ui|workers|worklets|calls)/" },
       to: { path: web("features|app|server|open-song") },
     },
     {
@@ -85,7 +85,7 @@ export default {
     {
       name: "page-talks-to-the-server-over-http",
       severity: "error",
-      from: { path: "^web/(features|ui|open-song|workers)/" },
+      from: { path: "^web/(features|ui|open-song|workers|worklets|calls)/" },
       to: { path: web("server"), preCompilationOnly: false },
     },
     {

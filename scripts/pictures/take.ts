@@ -30,6 +30,10 @@ const walk = async (on: Page, steps: number) => {
 await page.goto(base);
 await take("shelf");
 
+await page.goto(`${base}/rack`);
+await page.getByRole("button", { name: /^Spindrift/u }).click();
+await take("rack");
+
 await page.goto(`${base}/songs/new`);
 await page.getByLabel("Title", { exact: true }).fill("Copper Weather");
 await page.getByLabel("Strings, from the thickest").fill("D A D G B E");
@@ -58,7 +62,19 @@ await take("write");
 
 await open("Tin Roof Tuesday");
 await page.getByRole("button", { name: /^Set up/u }).click();
+await page.getByLabel("Tuning", { exact: true }).fill("open D");
 await take("set-up");
+await page.getByRole("button", { name: "Leave it" }).click();
+await page.getByRole("tab", { name: "Capo" }).click();
+await take("capo");
+await page.getByRole("tab", { name: "Tune up" }).click();
+await page.getByRole("button", { name: "Bench guitar" }).click();
+const sweep = page.getByRole("button", { name: "Hold to go through all strings" });
+await sweep.dispatchEvent("pointerdown");
+await page.waitForTimeout(7500);
+await sweep.dispatchEvent("pointerup");
+await take("tuner");
+await page.getByRole("button", { name: "Put the bench guitar away" }).click();
 
 await page.getByRole("button", { name: /^Place/u }).click();
 await page.getByRole("button", { name: "Move to…" }).click();
@@ -71,6 +87,10 @@ await page
 await take("move-to");
 
 await open("Brass Kettle");
+await page.getByRole("button", { name: /^Set up/u }).click();
+await page.getByRole("tab", { name: "Strings" }).click();
+await take("strings");
+await page.getByRole("button", { name: /^Write/u }).click();
 await page.getByRole("button", { name: "Switch between day and evening theme" }).click();
 await walk(page, 3);
 await take("evening");

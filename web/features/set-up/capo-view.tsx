@@ -36,7 +36,7 @@ export function CapoView({ song, part }: { readonly song: Song; readonly part: P
   };
   return (
     <div className="flex flex-col gap-3">
-      <div className="grid grid-cols-[30rem_minmax(0,1fr)] gap-6">
+      <div className="grid grid-cols-1 gap-x-6 gap-y-3 xl:grid-cols-[30rem_minmax(0,1fr)]">
         <div className="flex flex-col gap-2">
           <CapoChoice part={part} capo={capo} names={names} onWant={want} />
           {problem !== undefined && <p className="text-madder">{problem}</p>}

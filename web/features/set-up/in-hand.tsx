@@ -67,7 +67,7 @@ export function InHand({ song, part }: { readonly song: Song; readonly part: Par
           }}
         />
       )}
-      <div className="grid grid-cols-[minmax(0,1fr)_26rem] gap-6">
+      <div className="grid grid-cols-1 gap-x-6 gap-y-3 xl:grid-cols-[minmax(0,1fr)_26rem]">
         <div className="flex min-w-0 flex-col gap-2">
           <TuningChooser instrument={base} typed={typed} onType={setTyped} />
           <ReferenceField song={song} />

@@ -30,6 +30,10 @@ export function PartLine({
   const [isOpen, setOpen] = useState(false);
   const { instrument } = part;
   const inRack = rack.find((one) => one.instrument.name === instrument.name);
+  const isOther =
+    inRack !== undefined &&
+    JSON.stringify(valuesOf({ ...inRack.instrument, tuning: instrument.tuning })) !==
+      JSON.stringify(valuesOf(instrument));
   const take = (next: Instrument) => {
     const isSameNeck =
       isSameTuning(next.tuning, instrument.tuning) && next.frets === instrument.frets;
@@ -83,6 +87,14 @@ export function PartLine({
           )}
         </Field>
         <div className="mt-5.5 flex gap-1.5">
+          {isOther && (
+            <Button
+              title="This song's own copy differs from it"
+              onClick={() => takeFromRack(inRack.id)}
+            >
+              Take the rack’s
+            </Button>
+          )}
           <Button onClick={() => setOpen(true)}>Details…</Button>
           {song.parts.length > 1 && (
             <Button title="Undo brings it back" onClick={() => store.run(removePart(part))}>

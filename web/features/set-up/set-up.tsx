@@ -1,5 +1,7 @@
 "use client";
 
+import { formatCapo, formatTuning } from "@intonazione/core/instrument";
+import type { Part, Song } from "@intonazione/core/score";
 import { Tabs } from "radix-ui";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { newId } from "@/open-song/draft";
@@ -13,6 +15,11 @@ import { InHand } from "./in-hand";
 import { StringsView } from "./strings-view";
 import { TunerView } from "./tuner/tuner-view";
 import { SET_UP_VIEW_NAME } from "./view-names";
+
+/** Other targets are another tuning up: the bench guitar and what was heard start anew. */
+function tunedAs(song: Song, { instrument, capo }: Part): string {
+  return `${formatTuning(instrument.tuning)} ${formatCapo(capo)} ${song.referenceHz}`;
+}
 
 /** What the student must have in hand before a note sounds, in the order in which it is said. */
 export function SetUp({ onReadTab }: { readonly onReadTab: () => void }) {
@@ -59,7 +66,7 @@ export function SetUp({ onReadTab }: { readonly onReadTab: () => void }) {
         {view === "hand" && <InHand song={song} part={part} />}
         {view === "capo" && <CapoView song={song} part={part} />}
         {view === "strings" && <StringsView song={song} part={part} />}
-        {view === "tune" && <TunerView song={song} part={part} />}
+        {view === "tune" && <TunerView key={tunedAs(song, part)} song={song} part={part} />}
         {view === "song" && <DetailsForm song={song} />}
       </Tabs.Content>
     </Tabs.Root>

@@ -63,7 +63,7 @@ export function StringsView({ song, part }: { readonly song: Song; readonly part
   const error100 = Math.round(100 * Math.max(...shown.gauges.map(modelErrorOf)));
   return (
     <div className="flex flex-col gap-3">
-      <div className="grid grid-cols-[12rem_1fr_12rem_auto] items-start gap-3">
+      <div className="grid grid-cols-2 xl:grid-cols-[12rem_1fr_12rem_auto] items-start gap-3">
         <Field label="String set" hint={instrument.strings ? "on it" : "not known: assumed"}>
           {(ties) => (
             <select
@@ -118,7 +118,7 @@ export function StringsView({ song, part }: { readonly song: Song; readonly part
           </Button>
         </div>
       </div>
-      <div className="grid grid-cols-[1.25fr_1fr] gap-6">
+      <div className="grid grid-cols-1 gap-x-6 gap-y-3 xl:grid-cols-[1.25fr_1fr]">
         <TensionChart
           instrument={equipped}
           now={tuningsNow(instrument, rack)[0]}

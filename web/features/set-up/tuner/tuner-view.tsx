@@ -38,7 +38,7 @@ export function TunerView({ song, part }: { readonly song: Song; readonly part: 
   return (
     <div className="flex flex-col gap-2">
       <Sources tuner={tuner} onOpened={() => play(instrument.tuning.length)} />
-      <div className="grid grid-cols-[1.35fr_1fr] gap-5">
+      <div className="grid grid-cols-1 gap-5 xl:grid-cols-[1.35fr_1fr]">
         <div className="flex min-w-0 flex-col gap-2">
           <Dial reading={tuner.reading} waitingFor={waitingFor} spell={spell} />
           <div className="flex flex-wrap items-center gap-2">
