@@ -28,7 +28,7 @@ export const Wood = memo(function Wood({
         fill="var(--wood)"
         stroke="var(--hairline)"
       />
-      <BodyJoint layout={layout} bodyFret={bodyFret} bottom={bottom} />
+      <BodyJoint layout={layout} bodyFret={bodyFret} top={top} bottom={bottom} />
       {inlaysOf(layout).map(({ x, y }, index) => (
         <path key={index} d={`M${x} ${y - 4}l4 4l-4 4l-4 -4Z`} fill="var(--hairline)" />
       ))}
@@ -79,14 +79,16 @@ export const Wood = memo(function Wood({
   );
 });
 
-/** The heel of the neck: the wood beyond it is reached with effort. */
+/** The wood beyond the heel of the neck is darker: it is reached with effort. */
 function BodyJoint({
   layout: { wires, firstFret },
   bodyFret,
+  top,
   bottom,
 }: {
   readonly layout: NeckLayout;
   readonly bodyFret: number | undefined;
+  readonly top: (x: number) => number;
   readonly bottom: (x: number) => number;
 }) {
   const x = bodyFret === undefined ? undefined : wires[bodyFret - firstFret - 1];
@@ -94,9 +96,9 @@ function BodyJoint({
   const end = wires.at(-1)!;
   return (
     <path
-      d={`M${x} ${bottom(x) + 1.5}L${end} ${bottom(end) + 1.5}`}
-      stroke="var(--soft)"
-      strokeWidth={3}
+      d={`M${x} ${top(x)}L${end} ${top(end)}V${bottom(end)}L${x} ${bottom(x)}Z`}
+      fill="var(--hairline)"
+      fillOpacity={0.3}
     />
   );
 }

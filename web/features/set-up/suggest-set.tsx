@@ -107,8 +107,8 @@ export function SuggestSet({
       {set && (
         <div className="mt-1.5 flex items-center gap-3 rounded-md border border-hairline px-3 py-1.5">
           <p className="min-w-0 flex-1 text-[13px]">
-            <span className="block font-mono font-semibold">
-              {[...set.gauges].reverse().map(formatGauge).join("  ")}
+            <span className="block font-mono text-xs font-semibold">
+              {[...set.gauges].reverse().map(formatGauge).join(" ")}
             </span>
             <span className="text-xs text-soft">
               on {scale} mm in this tuning, {Math.round(total)} N together
