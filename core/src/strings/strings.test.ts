@@ -6,9 +6,11 @@ import { isWound, type StringGauge, type StringMake } from "../instrument/string
 import { TUNING_LIBRARY, tuningById } from "../instrument/tuning-library";
 import { frequencyHzOf } from "../pitch/frequency";
 import { parsePitch } from "../pitch/pitch";
+import { stringsOn } from "./assumed-strings";
 import { bendEffort } from "./bend";
 import { gettingThere } from "./getting-there";
 import { linearDensityKgM, modelErrorOf } from "./linear-density";
+import { materialOf, STRING_MATERIALS } from "./materials";
 import { formatGauges, parseGauges } from "./parse-gauges";
 import { capoSharpCents, frettingSharpCents } from "./sharpening";
 import { stringSetsFor } from "./string-sets";
@@ -16,6 +18,7 @@ import { feelOf, gaugesThatExist, suggestSet } from "./suggest-set";
 import {
   breakingLoadN,
   frequencyUnderHz,
+  isSafe,
   poundsForce,
   SAFE_SHARE,
   tensionN,
@@ -180,7 +183,7 @@ describe("a suggested set", () => {
     expect(formatGauges(set.gauges)).toBe(formatGauges(tens.strings!.gauges));
   });
 
-  it("takes for every string the nearest gauge there is (against all of them)", () => {
+  it("takes for every string the nearest gauge that is safe (against all of them)", () => {
     fc.assert(
       fc.property(
         fc.constantFrom(...TUNING_LIBRARY),
@@ -203,7 +206,12 @@ describe("a suggested set", () => {
                   ) / target,
                 ),
               );
-            for (const other of gaugesThatExist(chosen.make, instrument.kind)) {
+            const hzOf = frequencyHzOf(named.tuning[index]!);
+            const scale = instrument.scaleLengthMm as number;
+            const safe = gaugesThatExist(chosen.make, instrument.kind).filter((one) =>
+              isSafe(tensionN(one, scale, hzOf), one),
+            );
+            for (const other of safe) {
               expect(missOf(chosen)).toBeLessThanOrEqual(missOf(other) + 1e-12);
             }
           }
@@ -391,5 +399,53 @@ describe("getting there", () => {
       tuningById("open-g").tuning,
     );
     expect(way?.mayComeOff).toEqual([6]);
+  });
+});
+
+describe("materials", () => {
+  it("are those the strings were read with", () => {
+    for (const kind of INSTRUMENT_KINDS) {
+      for (const material of STRING_MATERIALS) {
+        const gauges = parseGauges("46w 36w 26w 17 13 10", material);
+        expect(gauges.ok && materialOf(gauges.value, kind)).toBe(material);
+      }
+    }
+  });
+
+  it("of plain strings alone are what the kind usually wears", () => {
+    const plain = parseGauges("16 12 10 9", "bronze");
+    expect(plain.ok && materialOf(plain.value, "acoustic")).toBe("bronze");
+    expect(plain.ok && materialOf(plain.value, "electric")).toBe("nickel");
+    expect(materialOf(undefined, "classical")).toBe("nylon");
+  });
+
+  it("weigh differently: bronze more than nickelled steel, nylon least", () => {
+    for (const mils of [26, 32, 42]) {
+      const [bronze, nickel, copper] = (
+        ["bronze-wound", "nickel-wound", "copper-wound"] as const
+      ).map((make) => linearDensityKgM(gauge(mils, make)));
+      expect(bronze!).toBeGreaterThan(nickel!);
+      expect(nickel!).toBeGreaterThan(copper!);
+    }
+  });
+});
+
+describe("strings that nobody named", () => {
+  it("are assumed so that every tuning of the library is as safe as strings can make it", () => {
+    for (const named of TUNING_LIBRARY) {
+      const instrument = usualInstrument(named, "Any");
+      const strings = stringsOn(instrument);
+      expect(strings.gauges).toHaveLength(named.tuning.length);
+      for (const { verdict, string } of tensionsOf({ ...instrument, strings }, named.tuning)) {
+        if (verdict !== "unsafe") continue;
+        // So high on so long a scale that no string there is would bear it.
+        const pitch = frequencyHzOf(named.tuning[string - 1]!);
+        for (const other of gaugesThatExist("plain-steel", instrument.kind)) {
+          expect(isSafe(tensionN(other, 648, pitch), other)).toBe(false);
+        }
+      }
+    }
+    const known = withSet("standard", "electric-10");
+    expect(stringsOn(known)).toBe(known.strings);
   });
 });

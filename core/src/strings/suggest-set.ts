@@ -10,7 +10,7 @@ import {
   PLAIN_STEEL_MILS,
   WOUND_MILS,
 } from "./string-sets.data";
-import { tensionN, tensionsOf } from "./tension";
+import { isSafe, tensionN, tensionsOf } from "./tension";
 
 /** The thickest plain string that is pleasant to play, in inches; beyond it wound ones are taken. */
 const THICKEST_PLAIN_INCH: Readonly<Record<Instrument["kind"], number>> = {
@@ -36,7 +36,8 @@ export function feelOf(known: Instrument, strings: number): readonly number[] | 
 }
 
 /**
- * For every string the existing gauge whose tension comes nearest the wanted one, plain where a
+ * For every string the existing gauge whose tension comes nearest the wanted one and that bears it
+ * safely (where any does: a high pitch on a long scale breaks every gauge), plain where a
  * plain one is thin enough, of what is on already or else of what is usual.
  *
  * @param targetsN Thinnest string first, one a string.
@@ -55,23 +56,36 @@ export function suggestSet(
   const gauges = tuning.map((open, index) => {
     const hz = frequencyHzOf(open, referenceHz);
     const length = stringLengthMm(scaleLengthMm, index + 1);
-    return nearestGauge(kind, material, (gauge) => tensionN(gauge, length, hz) / targetsN[index]!);
+    return nearestGauge(kind, material, (gauge) => {
+      const newtons = tensionN(gauge, length, hz);
+      return {
+        miss: Math.abs(Math.log(newtons / targetsN[index]!)),
+        isSafe: isSafe(newtons, gauge),
+      };
+    });
   });
   return { name: "Suggested", gauges };
+}
+
+interface Fit {
+  readonly miss: number;
+  readonly isSafe: boolean;
 }
 
 function nearestGauge(
   kind: Instrument["kind"],
   material: StringMaterial,
-  ratioTo: (gauge: StringGauge) => number,
+  fitOf: (gauge: StringGauge) => Fit,
 ): StringGauge {
   const makes = makesOf(material);
-  const missOf = (gauge: StringGauge) => Math.abs(Math.log(ratioTo(gauge)));
-  const nearest = (gauges: readonly StringGauge[]) =>
-    gauges.reduce((a, b) => (missOf(b) < missOf(a) ? b : a));
-  const plain = nearest(gaugesThatExist(makes.plain, kind));
+  const nearest = (make: StringMake) => {
+    const fits = gaugesThatExist(make, kind).map((gauge) => ({ gauge, ...fitOf(gauge) }));
+    const safe = fits.filter((fit) => fit.isSafe);
+    return (safe.length > 0 ? safe : fits).reduce((a, b) => (b.miss < a.miss ? b : a)).gauge;
+  };
+  const plain = nearest(makes.plain);
   const isThinEnough = plain.gaugeInch <= THICKEST_PLAIN_INCH[kind];
-  return isThinEnough && kind !== "bass" ? plain : nearest(gaugesThatExist(makes.wound, kind));
+  return isThinEnough && kind !== "bass" ? plain : nearest(makes.wound);
 }
 
 /** Every gauge of a make that is sold, thinnest first. */

@@ -44,6 +44,10 @@ export function breakingLoadN(gauge: StringGauge): number {
 /** Above this share of the breaking load a string may go at any turn of the peg. */
 export const SAFE_SHARE = 0.7;
 
+export function isSafe(newtons: number, gauge: StringGauge): boolean {
+  return newtons <= SAFE_SHARE * breakingLoadN(gauge);
+}
+
 /** Below the first a string rattles and goes sharp when fretted, above the second it is hard work; N. */
 const FEEL: Readonly<Record<InstrumentKind, readonly [slack: number, tight: number]>> = {
   electric: [50, 110],
@@ -62,7 +66,7 @@ export function comfortableRangeN(kind: InstrumentKind): readonly [slack: number
 
 function verdictOf(newtons: number, gauge: StringGauge, kind: InstrumentKind): TensionVerdict {
   const [slack, tight] = FEEL[kind];
-  if (newtons > SAFE_SHARE * breakingLoadN(gauge)) return "unsafe";
+  if (!isSafe(newtons, gauge)) return "unsafe";
   if (newtons < slack) return "slack";
   return newtons > tight ? "tight" : "comfortable";
 }

@@ -22,7 +22,7 @@ const UNITS = {
 } as const;
 type Unit = keyof typeof UNITS;
 
-const WIDTH = 330;
+const WIDTH = 290;
 const ROW = 26;
 const TOP = 22;
 /** A chart of this width has room for so many figures on its scale. */
@@ -119,7 +119,7 @@ export function TensionChart({
           viewBox={`0 0 ${WIDTH} ${height}`}
           width={WIDTH}
           height={height}
-          className="min-w-0 shrink"
+          className="shrink-0"
           aria-hidden
         >
           <rect
