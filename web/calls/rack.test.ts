@@ -31,7 +31,7 @@ describe("what the page hears of its rack", () => {
     expect(await removeFromRack({ id })).toEqual({ ok: true, value: true });
     expect((await saveStyle({ stringSchool: "actual", fretsFrom: "nut" })).ok).toBe(true);
     const asked = fetch.mock.calls.map(
-      ([path, { method }]: [string, RequestInit]) => `${method} ${path}`,
+      ([path, init]) => `${(init as RequestInit).method} ${String(path)}`,
     );
     expect(asked).toEqual([
       "POST /api/instruments",

@@ -1,4 +1,4 @@
-import { USUAL_STYLE, type PlaceStyle } from "@intonazione/core/neck";
+import type { PlaceStyle } from "@intonazione/core/neck";
 import type { Song } from "@intonazione/core/score";
 import { database, isUnreachable } from "./database";
 import { idSchema } from "./http";
@@ -19,8 +19,6 @@ export interface SongSurroundings {
   readonly rack: readonly RackInstrument[];
 }
 
-const NOTHING_AROUND: SongSurroundings = { style: USUAL_STYLE, rack: [] };
-
 /** A song for its page; "away" leaves it to the browser's own copy. */
 export async function loadSong(id: string): Promise<
   | {
@@ -29,7 +27,7 @@ export async function loadSong(id: string): Promise<
       readonly around: SongSurroundings;
     }
   | { readonly kind: "missing" }
-  | { readonly kind: "away"; readonly around: SongSurroundings }
+  | { readonly kind: "away" }
 > {
   if (!idSchema.safeParse(id).success) return { kind: "missing" };
   try {
@@ -39,7 +37,7 @@ export async function loadSong(id: string): Promise<
     const { song, version, updatedAt: at } = stored;
     return { kind: "found", stored: { song, version, at }, around: { style: studio.style, rack } };
   } catch (error) {
-    if (isUnreachable(error)) return { kind: "away", around: NOTHING_AROUND };
+    if (isUnreachable(error)) return { kind: "away" };
     throw error;
   }
 }

@@ -9,8 +9,9 @@ import {
   parseScale,
   parseTuning,
 } from "@intonazione/core/instrument";
-import { formatGauges, parseGauges, stringSetsFor, usualMaterial } from "@intonazione/core/strings";
+import { formatGauges, parseGauges, usualMaterial } from "@intonazione/core/strings";
 import { MaterialField } from "./material-field";
+import { StringSetField } from "./string-set-field";
 import type { ReactNode } from "react";
 import { Field, inputLook, type FieldTies } from "./field";
 import {
@@ -52,6 +53,7 @@ export function InstrumentForm({
     </Field>
   );
   const strings = stringCountOf(values);
+  const gauges = parseGauges(values.gauges, values.material);
   return (
     <div className="grid grid-cols-6 gap-x-3 gap-y-1">
       <div className="col-span-3">{text("name", "Name", "as it is called in the studio", "")}</div>
@@ -99,7 +101,20 @@ export function InstrumentForm({
         {text("scale", "Scale length", <ScaleHint values={values} strings={strings} />)}
       </div>
       <div className="col-span-2">
-        <CommonSets values={values} strings={strings} onChange={onChange} />
+        <StringSetField
+          kind={values.kind}
+          strings={strings}
+          gauges={gauges.ok ? gauges.value : []}
+          otherwise={values.gauges.trim() === "" ? "not known" : "as typed below"}
+          hint={`common ones for ${strings} strings`}
+          onChoose={(set) =>
+            onChange({
+              ...values,
+              gauges: set ? formatGauges(set.gauges) : "",
+              material: usualMaterial(values.kind),
+            })
+          }
+        />
       </div>
       {text("actionMm", "Action", "mm over fret 12")}
       <div className="col-span-4">
@@ -158,45 +173,4 @@ function GaugeHint({
     .reverse()
     .map(({ gaugeInch }) => (gaugeInch * MM_PER_INCH).toFixed(2));
   return `${gauges.value.length} of ${strings} · ${mm.join("  ")} mm`;
-}
-
-function CommonSets({
-  values,
-  strings,
-  onChange,
-}: {
-  readonly values: InstrumentValues;
-  readonly strings: number;
-  readonly onChange: (values: InstrumentValues) => void;
-}) {
-  const sets = stringSetsFor(values.kind, strings);
-  const gauges = parseGauges(values.gauges, values.material);
-  const written = gauges.ok ? formatGauges(gauges.value) : undefined;
-  const chosen = sets.find((set) => formatGauges(set.gauges) === written);
-  return (
-    <Field label="String set" hint={`common ones for ${strings} strings`}>
-      {(ties) => (
-        <select
-          {...ties}
-          value={chosen?.id ?? ""}
-          onChange={({ target }) => {
-            const set = sets.find(({ id }) => id === target.value);
-            onChange({
-              ...values,
-              gauges: set ? formatGauges(set.gauges) : "",
-              material: usualMaterial(values.kind),
-            });
-          }}
-          className={inputLook}
-        >
-          <option value="">{values.gauges.trim() === "" ? "not known" : "as typed below"}</option>
-          {sets.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </select>
-      )}
-    </Field>
-  );
 }

@@ -6,7 +6,6 @@ import {
   formatGauges,
   modelErrorOf,
   parseGauges,
-  stringSetsFor,
   stringsOn,
   materialOf,
   usualMaterial,
@@ -19,6 +18,7 @@ import { equip } from "@/open-song/transactions";
 import { Button } from "@/ui/button";
 import { Field, inputLook } from "@/ui/field";
 import { MaterialField } from "@/ui/material-field";
+import { StringSetField } from "@/ui/string-set-field";
 import { setOf } from "@/ui/instrument-values";
 import { BendTable } from "./bend-table";
 import { SuggestSet } from "./suggest-set";
@@ -58,34 +58,22 @@ export function StringsView({ song, part }: { readonly song: Song; readonly part
     store.run(equip(part, { ...instrument, strings: set }));
     leave();
   };
-  const sets = stringSetsFor(instrument.kind, strings);
-  const common = sets.find((set) => formatGauges(set.gauges) === formatGauges(shown.gauges));
   const error100 = Math.round(100 * Math.max(...shown.gauges.map(modelErrorOf)));
   return (
     <div className="flex flex-col gap-3">
       <div className="grid grid-cols-2 xl:grid-cols-[12rem_1fr_12rem_auto] items-start gap-3">
-        <Field label="String set" hint={instrument.strings ? "on it" : "not known: assumed"}>
-          {(ties) => (
-            <select
-              {...ties}
-              value={common?.id ?? ""}
-              onChange={({ target }) => {
-                const set = sets.find(({ id }) => id === target.value);
-                if (!set) return;
-                setTyped(formatGauges(set.gauges));
-                setWished(usualMaterial(instrument.kind));
-              }}
-              className={inputLook}
-            >
-              {!common && <option value="">{shown.name}</option>}
-              {sets.map(({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
+        <StringSetField
+          kind={instrument.kind}
+          strings={strings}
+          gauges={shown.gauges}
+          otherwise={shown.name}
+          hint={instrument.strings ? "on it" : "not known: assumed"}
+          onChoose={(set) => {
+            if (!set) return;
+            setTyped(formatGauges(set.gauges));
+            setWished(usualMaterial(instrument.kind));
+          }}
+        />
         <Field
           label="Gauges, thickest first"
           hint="inches, thousandths or mm; w for wound"

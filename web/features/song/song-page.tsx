@@ -7,6 +7,7 @@ import { OpenSongProvider, type OpenSong } from "@/open-song/context";
 import { LocalCopies, windowName } from "@/open-song/local-copies";
 import { Saver, startingPoint } from "@/open-song/saver";
 import { fetchSong, saveSong } from "@/open-song/server";
+import { studioStyle } from "@/open-song/studio-style";
 import { createSongStore, STAGES, type Stage } from "@/open-song/store";
 import type { LoadedSong, SongSurroundings } from "@/server/load-song";
 import { Button, buttonLook } from "@/ui/button";
@@ -18,7 +19,8 @@ interface SongPageProps {
   readonly songId: string;
   /** Absent while the database is away: then this browser's own copy is opened, if there is one. */
   readonly stored: LoadedSong | undefined;
-  readonly around: SongSurroundings;
+  /** Absent in the same case: then the studio is as this browser last knew it. */
+  readonly around: SongSurroundings | undefined;
   readonly stage: string | undefined;
 }
 
@@ -82,7 +84,7 @@ export function SongPage({ songId, stored, around, stage }: SongPageProps) {
 async function openSong(
   songId: string,
   stored: LoadedSong | undefined,
-  { style: studio, rack }: SongSurroundings,
+  around: SongSurroundings | undefined,
   stage: string | undefined,
 ): Promise<Exclude<Opened, undefined>> {
   await farewell;
@@ -90,6 +92,7 @@ async function openSong(
   const start = startingPoint(stored, await copies.find().catch(() => undefined));
   if (!start) return "nothing";
   const { song, drafts, saving, version, savedSong } = start;
+  const studio = studioStyle(around?.style);
   const known = STAGES.find((one): one is Stage => one === stage) ?? "write";
   const store = createSongStore({ songId, song, drafts, saving, stage: known, studio });
   const shelves = {
@@ -98,7 +101,7 @@ async function openSong(
     send: saveSong.bind(undefined, songId),
     fetch: fetchSong.bind(undefined, songId),
   };
-  return { store, rack, saver: new Saver(store, shelves, version, savedSong) };
+  return { store, rack: around?.rack ?? [], saver: new Saver(store, shelves, version, savedSong) };
 }
 
 /** The page's outline while the song is being opened. */

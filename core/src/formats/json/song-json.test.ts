@@ -81,4 +81,42 @@ describe("our JSON", () => {
   it("stores its schema version", () => {
     expect(documentOf(song)).toMatchObject({ format: "intonazione-song", schema: SCHEMA_VERSION });
   });
+
+  it("brings a song of schema 1 up to today, whatever it was played on", () => {
+    const old = (name: string, kind: string, capo: number) => ({
+      id: name,
+      name,
+      capo,
+      instrument: {
+        name,
+        kind,
+        frets: 22,
+        scaleLengthMm: 648,
+        tuning: song.parts[0]!.instrument.tuning,
+      },
+    });
+    const { parts: _p, lines: _l, referenceHz: _r, style: _s, ...rest } = song;
+    const parts = [
+      old("Acoustic guitar", "guitar", 3),
+      old("Dry lead", "guitar", 0),
+      old("Low", "baritone", 1),
+    ];
+    const document = {
+      format: "intonazione-song",
+      schema: 1,
+      song: { ...rest, stringSchool: "number", parts, lines: [] },
+    };
+    const read = readSongDocument(JSON.parse(JSON.stringify(document)));
+    if (!read.ok) throw new Error(read.error[0]?.message);
+    expect(read.value).toMatchObject({ referenceHz: 440, style: { stringSchool: "number" } });
+    expect(read.value).not.toHaveProperty("stringSchool");
+    expect(read.value.parts.map(({ instrument, capo }) => [instrument.kind, capo.fret])).toEqual([
+      ["acoustic", 3],
+      ["electric", 0],
+      ["baritone", 1],
+    ]);
+    for (const { instrument } of read.value.parts) expect(instrument.handed).toBe("right");
+    // What was brought up is stored as today's, and stays so.
+    expect(readSongDocument(documentOf(read.value))).toEqual(read);
+  });
 });

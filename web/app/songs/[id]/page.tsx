@@ -21,7 +21,7 @@ export default async function Page({
     <SongPage
       songId={id}
       stored={loaded.kind === "found" ? loaded.stored : undefined}
-      around={loaded.around}
+      around={loaded.kind === "found" ? loaded.around : undefined}
       stage={stage}
     />
   );
