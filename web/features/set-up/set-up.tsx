@@ -9,10 +9,10 @@ import { SET_UP_VIEWS, type SetUpView } from "@/open-song/store";
 import { addPart } from "@/open-song/transactions";
 import { Button } from "@/ui/button";
 import { readChoice, STANDARD_CHOICE } from "@/ui/instrument-picker";
-import { CapoView } from "./capo-view";
+import { CapoView } from "./capo/capo-view";
 import { DetailsForm } from "./details-form";
-import { InHand } from "./in-hand";
-import { StringsView } from "./strings-view";
+import { InHand } from "./hand/in-hand";
+import { StringsView } from "./strings/strings-view";
 import { TunerView } from "./tuner/tuner-view";
 import { SET_UP_VIEW_NAME } from "./view-names";
 

@@ -12,11 +12,11 @@ import { stringSetsFor } from "@intonazione/core/strings";
 import { demoRack } from "@intonazione/demo";
 import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, it } from "vitest";
-import { BendTable } from "./bend-table";
-import { OpenStrings } from "./open-strings";
-import { TensionChart } from "./tension-chart";
+import { BendTable } from "./strings/bend-table";
+import { OpenStrings } from "./hand/open-strings";
+import { TensionChart } from "./strings/tension-chart";
 import { tuningsNow, type TuningNow } from "./tunings-now";
-import { WayThere } from "./way-there";
+import { WayThere } from "./hand/way-there";
 
 const key: Key = { tonic: { step: "E", alter: 0 }, mode: "minor" };
 const tunedTo = (text: string) => {

@@ -6,7 +6,7 @@ import { gettingThere, type GettingThere, type TuningStep } from "@intonazione/c
 import { stringsInWords, type Instrument } from "@intonazione/core/instrument";
 import { useState } from "react";
 import { stringInWords } from "@/ui/words";
-import type { TuningNow } from "./tunings-now";
+import type { TuningNow } from "../tunings-now";
 
 /** From the tuning that is on to the wanted one, string by string in a sensible order. */
 export function WayThere({

@@ -16,7 +16,7 @@ import { useOpenSong, useSong } from "@/open-song/context";
 import { Button } from "@/ui/button";
 import { stringInWords } from "@/ui/words";
 import { CapoFinder } from "./capo-finder";
-import { KeepBar } from "./keep-bar";
+import { KeepBar } from "../keep-bar";
 import { ShapesAndSound } from "./shapes-and-sound";
 
 /** Where the capo goes, what it makes of the names, and where else it could go. */

@@ -7,12 +7,12 @@ import { useState } from "react";
 import { useOpenSong, useSong } from "@/open-song/context";
 import { changeDetails } from "@/open-song/transactions";
 import { instrumentTuned, type ChosenInstrument } from "@/ui/instrument-picker";
-import { KeepBar } from "./keep-bar";
+import { KeepBar } from "../keep-bar";
 import { OpenStrings } from "./open-strings";
 import { isSameSetUp, PartLine } from "./part-line";
 import { ReferenceField } from "./reference-field";
 import { readTyped, TuningChooser } from "./tuning-chooser";
-import { tuningsNow } from "./tunings-now";
+import { tuningsNow } from "../tunings-now";
 import { WayThere } from "./way-there";
 
 /** The instrument and its tuning, and the way there from how it is tuned now. */

@@ -23,7 +23,7 @@ import { setOf } from "@/ui/instrument-values";
 import { BendTable } from "./bend-table";
 import { SuggestSet } from "./suggest-set";
 import { TensionChart } from "./tension-chart";
-import { tuningsNow } from "./tunings-now";
+import { tuningsNow } from "../tunings-now";
 
 /** The strings that are on: how hard they pull now and in the wanted tuning, and which would suit it. */
 export function StringsView({ song, part }: { readonly song: Song; readonly part: Part }) {

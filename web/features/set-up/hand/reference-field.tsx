@@ -4,7 +4,7 @@ import { parseReference } from "@intonazione/core/pitch";
 import type { Song } from "@intonazione/core/score";
 import { useOpenSong } from "@/open-song/context";
 import { changeDetails } from "@/open-song/transactions";
-import { Setting } from "./setting";
+import { Setting } from "../setting";
 
 /** What A is: 440 Hz, unless the record lies between the keys. */
 export function ReferenceField({ song }: { readonly song: Song }) {

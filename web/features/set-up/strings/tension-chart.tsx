@@ -13,7 +13,7 @@ import {
 } from "@intonazione/core/strings";
 import { scaleLinear } from "d3-scale";
 import { useState } from "react";
-import type { TuningNow } from "./tunings-now";
+import type { TuningNow } from "../tunings-now";
 
 const UNITS = {
   N: { of: (newtons: number) => newtons, digits: 0 },
