@@ -1,19 +1,17 @@
-import { buildSync } from "esbuild";
 import { join } from "node:path";
-import { ROOT } from "./run.mjs";
+import { giveUp, ROOT, run } from "./run.mjs";
 
 /**
  * Bundles what runs on the audio thread into `web/public/worklets`: a worklet is loaded by its
- * address, past the bundler of the pages.
+ * address, past the bundler of the pages. The bundler is called as a command, since this file is
+ * read before the packages are installed.
  */
 export function bundleWorklets() {
-  buildSync({
-    entryPoints: [join(ROOT, "web/worklets/bench-guitar.worklet.ts")],
-    outfile: join(ROOT, "web/public/worklets/bench-guitar.js"),
-    bundle: true,
-    format: "esm",
-    target: "es2022",
-    minify: true,
-    logLevel: "warning",
-  });
+  const bundler = join(ROOT, "node_modules/.bin/esbuild");
+  const options = ["--bundle", "--format=esm", "--target=es2022", "--minify", "--log-level=warning"];
+  const source = join(ROOT, "web/worklets/bench-guitar.worklet.ts");
+  const bundle = join(ROOT, "web/public/worklets/bench-guitar.js");
+  if (!run(bundler, [source, `--outfile=${bundle}`, ...options])) {
+    giveUp("The worklets could not be bundled (see above).");
+  }
 }
