@@ -8,7 +8,13 @@ import { giveUp, ROOT, run } from "./run.mjs";
  */
 export function bundleWorklets() {
   const bundler = join(ROOT, "node_modules/.bin/esbuild");
-  const options = ["--bundle", "--format=esm", "--target=es2022", "--minify", "--log-level=warning"];
+  const options = [
+    "--bundle",
+    "--format=esm",
+    "--target=es2022",
+    "--minify",
+    "--log-level=warning",
+  ];
   const source = join(ROOT, "web/worklets/bench-guitar.worklet.ts");
   const bundle = join(ROOT, "web/public/worklets/bench-guitar.js");
   if (!run(bundler, [source, `--outfile=${bundle}`, ...options])) {
