@@ -6,7 +6,13 @@ import { useState } from "react";
 import { addToRack, removeFromRack, saveInRack, type InRack } from "@/calls/rack";
 import { Button } from "@/ui/button";
 import { InstrumentForm } from "@/ui/instrument-form";
-import { readValues, valuesOf, type InstrumentValues } from "@/ui/instrument-values";
+import {
+  readValues,
+  valuesOf,
+  type InstrumentErrors,
+  type InstrumentValues,
+  type ValuesReading,
+} from "@/ui/instrument-values";
 import { useHydrated } from "@/ui/use-hydrated";
 import { RackList } from "./rack-list";
 import { StudioStyle } from "./studio-style";
@@ -104,11 +110,7 @@ export function Rack({
           <fieldset disabled={!isHydrated}>
             <InstrumentForm
               values={values}
-              errors={
-                !reading.ok && (showsErrors || isChanged)
-                  ? hidden(reading.errors, values, showsErrors)
-                  : {}
-              }
+              errors={errorsToShow(reading, values, showsErrors)}
               onChange={type}
             />
           </fieldset>
@@ -154,14 +156,14 @@ export function Rack({
   );
 }
 
-/** While it is being typed, an empty field is not yet a mistake. */
-function hidden<Errors extends Partial<Record<keyof InstrumentValues, string>>>(
-  errors: Errors,
+/** While it is being typed, an empty field is not yet a mistake; when it shall be saved, it is. */
+function errorsToShow(
+  reading: ValuesReading,
   values: InstrumentValues,
-  showsAll: boolean,
-): Errors {
-  if (showsAll) return errors;
-  return Object.fromEntries(
-    Object.entries(errors).filter(([field]) => values[field as keyof InstrumentValues] !== ""),
-  ) as Errors;
+  isAsked: boolean,
+): InstrumentErrors {
+  if (reading.ok) return {};
+  if (isAsked) return reading.errors;
+  const isTyped = (field: string) => values[field as keyof InstrumentValues] !== "";
+  return Object.fromEntries(Object.entries(reading.errors).filter(([field]) => isTyped(field)));
 }

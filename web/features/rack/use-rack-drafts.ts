@@ -1,6 +1,9 @@
 "use client";
 
+import { INSTRUMENT_KINDS } from "@intonazione/core/instrument";
+import { STRING_MATERIALS } from "@intonazione/core/strings";
 import { useCallback, useEffect, useState } from "react";
+import { z } from "zod";
 import type { InstrumentValues } from "@/ui/instrument-values";
 
 /** The draft of an instrument that is not in the rack yet. */
@@ -9,6 +12,23 @@ export const NEW = "new";
 export type RackDrafts = Readonly<Record<string, InstrumentValues>>;
 
 const KEY = "intonazione-rack-drafts";
+
+/** A draft of an earlier version of the page is no draft any more. */
+const draftsSchema = z.record(
+  z.string(),
+  z.object({
+    name: z.string(),
+    kind: z.enum(INSTRUMENT_KINDS),
+    tuning: z.string(),
+    frets: z.string(),
+    bodyFret: z.string(),
+    scale: z.string(),
+    handed: z.enum(["right", "left"]),
+    gauges: z.string(),
+    material: z.enum(STRING_MATERIALS),
+    actionMm: z.string(),
+  }),
+) satisfies z.ZodType<RackDrafts>;
 
 /** What was typed and not saved, by instrument; it survives a reload of this window. */
 export function useRackDrafts() {
@@ -41,8 +61,8 @@ export function useRackDrafts() {
 
 function kept(): RackDrafts {
   try {
-    const found: unknown = JSON.parse(sessionStorage.getItem(KEY) ?? "{}");
-    return typeof found === "object" && found !== null ? (found as RackDrafts) : {};
+    const found = draftsSchema.safeParse(JSON.parse(sessionStorage.getItem(KEY) ?? "{}"));
+    return found.success ? found.data : {};
   } catch {
     return {};
   }
