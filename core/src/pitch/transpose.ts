@@ -4,7 +4,8 @@ import { midiOf, type Pitch, type PitchClass } from "./pitch";
 /**
  * Moves pitches so many semitones up, all their names alike along the line of fifths (a semitone is
  * seven fifths, and twelve fifths lead back to the same sound), so that what was a fourth stays one;
- * of the ways that sound alike the one with the fewest signs.
+ * of the ways that sound alike the one with the fewest signs. A name that would still need a double
+ * sign goes by its neighbour's.
  *
  * @example transposed([E2, A2, D3, G3, B3, E4], 7) // B2, E3, A3, D4, F♯4, B4
  */
@@ -15,7 +16,8 @@ export function transposed(pitches: readonly Pitch[], semitones: number): readon
     pitches.reduce((sum, pitch) => sum + signs(fifthsOf(pitch) + fifths), 0);
   const [fifths] = [around, around + 12].sort((a, b) => signsOf(a) - signsOf(b));
   return pitches.map((pitch) => {
-    const name = pitchClassAtFifths(fifthsOf(pitch) + fifths!);
+    const at = fifthsOf(pitch) + fifths!;
+    const name = pitchClassAtFifths(signs(at) < 2 ? at : at < 0 ? at + 12 : at - 12);
     return inOctaveOf({ ...pitch, ...name }, midiOf(pitch) + semitones);
   });
 }

@@ -56,7 +56,7 @@ export function TensionChart({
   const all = [...wanted, ...before].map(({ newtons }) => newtons);
   const x = scaleLinear(
     [Math.min(slack * 0.6, ...all), Math.max(tight * 1.1, ...all)],
-    [6, WIDTH - 6],
+    [16, WIDTH - 16],
   ).nice(TICKS);
   const height = TOP + ROW * wanted.length + 4;
   const figure = (newtons: number) => UNITS[unit].of(newtons).toFixed(UNITS[unit].digits);
@@ -83,7 +83,7 @@ export function TensionChart({
         </span>
       </div>
       <div className="flex">
-        <table className="text-left text-[13px]">
+        <table className="text-left text-[13px] leading-none">
           <caption className="sr-only">Tension of each string, from the thinnest</caption>
           <thead className="text-xs text-soft">
             <tr style={{ height: TOP }}>
