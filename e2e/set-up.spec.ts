@@ -1,5 +1,5 @@
 import { expect, test, type Page } from "@playwright/test";
-import { events, expectSaved, newSong, say } from "./studio";
+import { database, events, expectSaved, newSong, say } from "./studio";
 
 const setUp = async (page: Page, view = "In the hand") => {
   await page.getByRole("button", { name: /^Set up/u }).click();
@@ -52,6 +52,26 @@ test("an instrument comes into the rack, is changed, and leaves it without being
   await expect(rack.getByRole("button", { name: /^Mudlark/u })).toHaveCount(0);
   await page.getByRole("button", { name: "Bring it back" }).click();
   await expect(rack.getByRole("button", { name: /^Mudlark/u })).toHaveCount(1);
+});
+
+test("while the database is away the rack says so and keeps what was typed", async ({ page }) => {
+  await page.goto("/rack");
+  await page.getByRole("button", { name: /^Quince/u }).click();
+  await page.getByLabel("Action").fill("2.5");
+  const save = page.getByRole("button", { name: "Save", exact: true });
+  await database("stop");
+  try {
+    await save.click();
+    await expect(page.getByText(/does not answer. Nothing is lost/u)).toBeVisible();
+    await expect(page.getByLabel("Action")).toHaveValue("2.5");
+  } finally {
+    await database("start");
+  }
+  await save.click();
+  await expect(save).toBeDisabled();
+  await page.reload();
+  await page.getByRole("button", { name: /^Quince/u }).click();
+  await expect(page.getByLabel("Action")).toHaveValue("2.5");
 });
 
 test("a song takes an instrument of the rack and is told the way to its tuning", async ({

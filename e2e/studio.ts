@@ -38,3 +38,9 @@ export async function say(page: Page, text: string): Promise<void> {
 export async function expectSaved(page: Page): Promise<void> {
   await expect(saveState(page)).toHaveText(/^Saved \d\d:\d\d · version \d+$/u);
 }
+
+/** Stops and starts the database under the running application. */
+export async function database(act: "stop" | "start"): Promise<void> {
+  const answer = await fetch(`${process.env["E2E_CONTROL"]}/${act}`, { method: "POST" });
+  expect(answer.status).toBe(204);
+}

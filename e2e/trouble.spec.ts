@@ -1,12 +1,6 @@
 import { randomUUID } from "node:crypto";
 import { expect, test } from "@playwright/test";
-import { callOut, events, expectSaved, newSong, saveState, say } from "./studio";
-
-/** Stops and starts the database under the running application. */
-async function database(act: "stop" | "start"): Promise<void> {
-  const answer = await fetch(`${process.env["E2E_CONTROL"]}/${act}`, { method: "POST" });
-  expect(answer.status).toBe(204);
-}
+import { callOut, database, events, expectSaved, newSong, saveState, say } from "./studio";
 
 test("two windows cannot overwrite each other; either version can go on", async ({
   page,

@@ -39,6 +39,7 @@ describe("commands", () => {
       history: { replaceState: vi.fn() },
     });
     vi.stubGlobal("requestAnimationFrame", vi.fn());
+    vi.stubGlobal("document", { getElementById: () => null });
   });
   afterEach(() => void vi.unstubAllGlobals());
 

@@ -167,8 +167,12 @@ function rewrite(store: SongStore, screen: ScreenActions): void {
   focusCallOut();
 }
 
-/** Once the line shows the phrase's words, the caret goes behind them. */
+/**
+ * The line takes the keys at once, so that none of the next ones is lost; once it shows the phrase's
+ * words, the caret goes behind them.
+ */
 export function focusCallOut(): void {
+  document.getElementById(CALL_OUT_ID)?.focus();
   requestAnimationFrame(() => {
     const field = document.getElementById(CALL_OUT_ID);
     if (!(field instanceof HTMLTextAreaElement)) return;

@@ -82,7 +82,7 @@ export function TensionChart({
           ))}
         </span>
       </div>
-      <div className="flex">
+      <div className="flex items-start">
         <table className="text-left text-[13px] leading-none">
           <caption className="sr-only">Tension of each string, from the thinnest</caption>
           <thead className="text-xs text-soft">
