@@ -118,6 +118,41 @@ describe("the bench guitar through the tuner", () => {
   });
 });
 
+describe("a plucked string", () => {
+  const levelOf = (samples: Float32Array) =>
+    Math.sqrt(samples.reduce((sum, sample) => sum + sample * sample, 0) / samples.length);
+  const next = (string: PluckedString, seconds = 0.25) => {
+    const samples = new Float32Array(Math.round(seconds * SAMPLE_RATE));
+    string.render(samples);
+    return samples;
+  };
+
+  it("is silent until it is plucked, dies away, and is silent again when damped", () => {
+    fc.assert(
+      fc.property(fc.double({ min: 25, max: 1200, noNaN: true }), (hz) => {
+        const string = new PluckedString(SAMPLE_RATE, hz);
+        expect(levelOf(next(string))).toBe(0);
+        string.pluck(0.5);
+        const levels = Array.from({ length: 6 }, () => levelOf(next(string, 0.5)));
+        expect(levels).toEqual([...levels].sort((a, b) => b - a));
+        expect(levels[0]).toBeGreaterThan(0.01);
+        string.damp();
+        expect(levelOf(next(string))).toBe(0);
+      }),
+      { numRuns: 15 },
+    );
+  });
+
+  it("never leaves full scale, and refuses what is no string's pitch", () => {
+    const string = new PluckedString(SAMPLE_RATE, 82.4);
+    string.pluck(1);
+    for (const sample of next(string, 2)) expect(Math.abs(sample)).toBeLessThanOrEqual(1);
+    for (const hz of [0, -5, Number.NaN, 19, SAMPLE_RATE]) {
+      expect(() => string.tuneTo(hz)).toThrow(RangeError);
+    }
+  });
+});
+
 describe("the ear", () => {
   it.each([44_100, 48_000, 96_000])("hears B0 to B5 within a cent at %i Hz", (rate) => {
     const window = new Float32Array(windowSizeFor(rate));

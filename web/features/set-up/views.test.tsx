@@ -12,6 +12,7 @@ import { stringSetsFor } from "@intonazione/core/strings";
 import { demoRack } from "@intonazione/demo";
 import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, it } from "vitest";
+import { rowsOf, textOf } from "@/ui/markup.test-kit";
 import { BendTable } from "./strings/bend-table";
 import { OpenStrings } from "./hand/open-strings";
 import { TensionChart } from "./strings/tension-chart";
@@ -33,17 +34,6 @@ const electric = (text: string, more: Partial<Instrument> = {}): Instrument => (
 });
 const namesOf = (instrument: Instrument, capo: Capo = NO_CAPO) =>
   placeNamesOf({ instrument, capo }, USUAL_STYLE);
-/** What is read, a blank between the pieces. */
-const textOf = (markup: string) =>
-  markup
-    .replaceAll("<!-- -->", "")
-    .replace(/<[^>]*>/gu, " ")
-    .replaceAll("&#x27;", "'")
-    .replace(/\s+/gu, " ")
-    .trim();
-const rowsOf = (markup: string) =>
-  [...markup.matchAll(/<tr[^>]*>(.*?)<\/tr>/gsu)].slice(1).map(([, row]) => textOf(row!));
-
 describe("the open strings", () => {
   const shown = (instrument: Instrument, capo: Capo, referenceHz = 440) =>
     rowsOf(
