@@ -11,7 +11,7 @@ import {
 } from "@intonazione/core/instrument";
 import { targetsOf } from "@intonazione/core/neck";
 import { formatKey, formatPitch, midiOf, parseKey, parseReference } from "@intonazione/core/pitch";
-import { parseGauges, tensionsOf, usualMaterial } from "@intonazione/core/strings";
+import { parseGauges, tensionsOf, totalN, usualMaterial } from "@intonazione/core/strings";
 import { findCapo, formatChord, parseChords } from "@intonazione/core/theory";
 import { Unusable } from "./failure";
 import { capoOption, tuningOption, type Options } from "./options";
@@ -29,7 +29,6 @@ export function setUp(options: Options) {
   const capo = capoOption(options, "capo", instrument) ?? NO_CAPO;
   const referenceHz = referenceOption(options) ?? strings.referenceHz;
   const tensions = tensionsOf(instrument, instrument.tuning, referenceHz);
-  const total = tensions.reduce((sum, { newtons }) => sum + newtons, 0);
   return {
     targets: thickestFirst(targetsOf(instrument, capo, referenceHz)).map(
       ({ string, pitch, hz }) => ({
@@ -45,7 +44,7 @@ export function setUp(options: Options) {
       newtons: tenths(newtons),
       verdict,
     })),
-    ...(tensions.length > 0 && { totalNewtons: tenths(total) }),
+    ...(tensions.length > 0 && { totalNewtons: tenths(totalN(tensions)) }),
   };
 }
 

@@ -15,6 +15,9 @@ export async function ask(
   return fetch(path, { method, signal, ...(body !== undefined && json) }).catch(() => undefined);
 }
 
+export const AWAY_PROBLEM =
+  "The server or its database does not answer. Nothing is lost: leave this page open and try again.";
+
 /** Neither server nor database can do anything about it just now. */
 export const isAway = (response: Response | undefined): response is undefined =>
   !response || response.status >= 500;

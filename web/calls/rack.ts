@@ -2,7 +2,7 @@ import { readInstrument } from "@intonazione/core/formats/json";
 import type { Instrument } from "@intonazione/core/instrument";
 import type { PlaceStyle } from "@intonazione/core/neck";
 import { z } from "zod";
-import { ask, isAway, messageOf } from "./ask";
+import { ask, AWAY_PROBLEM, isAway, messageOf } from "./ask";
 
 /** An instrument of the studio's rack, under its id and version there. */
 export interface InRack {
@@ -16,8 +16,6 @@ export type Answer<Value> =
   /** `isAway`: nobody answered, and trying again may help. */
   | { readonly ok: false; readonly problem: string; readonly isAway: boolean };
 
-const AWAY =
-  "The server or its database does not answer. Nothing is lost: leave this page open and try again.";
 const createdSchema = z.object({ id: z.uuid(), version: z.int(), instrument: z.unknown() });
 const versionSchema = z.object({ version: z.int() });
 
@@ -25,7 +23,7 @@ async function settle<Value>(
   response: Response | undefined,
   read: (body: unknown) => Value | undefined,
 ): Promise<Answer<Value>> {
-  if (isAway(response)) return { ok: false, problem: AWAY, isAway: true };
+  if (isAway(response)) return { ok: false, problem: AWAY_PROBLEM, isAway: true };
   if (!response.ok) return { ok: false, problem: await messageOf(response), isAway: false };
   const body: unknown = response.status === 204 ? undefined : await response.json().catch(() => {});
   const value = read(body);

@@ -1,7 +1,7 @@
 import { readSong } from "@intonazione/core/formats/json";
 import type { Song } from "@intonazione/core/score";
 import { z } from "zod";
-import { ask, isAway, messageOf } from "@/calls/ask";
+import { ask, AWAY_PROBLEM, isAway, messageOf } from "@/calls/ask";
 
 /** What the page hears from the server. Everything but a settled answer counts as "away". */
 export type SaveAnswer =
@@ -43,8 +43,7 @@ export async function createSong(
   const response = await ask("/api/songs", "POST", { song, baseVersion: 1 });
   if (isAway(response)) {
     return {
-      problem:
-        "The server or its database does not answer. Nothing is lost: leave this page open and try again.",
+      problem: AWAY_PROBLEM,
     };
   }
   if (!response.ok) return { problem: await messageOf(response) };

@@ -92,6 +92,10 @@ export function equip(part: Part, instrument: Instrument): Transaction {
   };
 }
 
+function setLines(partId: string, lines: readonly Line[]): readonly Edit[] {
+  return lines.map(({ phraseId, bars }) => ({ kind: "set-bars", phraseId, partId, bars }));
+}
+
 /** The whole song higher or lower: its key, and every part with its lines. */
 export function moveWhole(song: Song, { key, parts }: MovedSong, semitones: number): Transaction {
   return {
@@ -100,12 +104,7 @@ export function moveWhole(song: Song, { key, parts }: MovedSong, semitones: numb
       { kind: "set-details", details: { ...detailsOf(song), key } },
       ...parts.flatMap(({ part, lines }): Edit[] => [
         { kind: "replace-part", part },
-        ...lines.map(({ phraseId, bars }): Edit => ({
-          kind: "set-bars",
-          phraseId,
-          partId: part.id,
-          bars,
-        })),
+        ...setLines(part.id, lines),
       ]),
     ],
   };
@@ -123,12 +122,7 @@ export function reinstrument(
     edits: [
       ...(details ? [{ kind: "set-details", details } satisfies Edit] : []),
       { kind: "replace-part", part: { ...part, ...to } },
-      ...lines.map(({ phraseId, bars }): Edit => ({
-        kind: "set-bars",
-        phraseId,
-        partId: part.id,
-        bars,
-      })),
+      ...setLines(part.id, lines),
     ],
   };
 }

@@ -1,13 +1,14 @@
 import {
   checkInstrument,
   displayScale,
+  displayTuningShort,
   familyOf,
-  formatGauge,
   formatScale,
   formatTuning,
   INSTRUMENT_KINDS,
   MAX_ACTION_MM,
   MAX_FRETS,
+  nameOfTuning,
   parseScale,
   parseTuning,
   USUAL_BUILD,
@@ -156,6 +157,12 @@ function outerGauges(gauges: StringSet["gauges"]): string {
   return `${mils(0)}–${mils(-1)}`;
 }
 
+/** The tuning by its name, or else by its pitches. */
+export function tuningInWords(instrument: Pick<Instrument, "kind" | "tuning">): string {
+  const { tuning } = instrument;
+  return nameOfTuning(tuning, familyOf(instrument)) ?? displayTuningShort(tuning);
+}
+
 /** Kind, strings and scale in a few words. */
 export function buildInWords(instrument: Instrument): string {
   const { kind, tuning, scaleLengthMm, handed } = instrument;
@@ -166,5 +173,5 @@ export function buildInWords(instrument: Instrument): string {
 /** The gauges in one line, thickest first, or that nobody knows them. */
 export function stringsInShort({ strings }: Pick<Instrument, "strings">): string {
   if (!strings) return "strings not known";
-  return `${strings.name} · ${[...strings.gauges].reverse().map(formatGauge).join(" ")}`;
+  return `${strings.name} · ${formatGauges(strings.gauges)}`;
 }

@@ -1,4 +1,4 @@
-import { nutsOf, NO_CAPO, type Capo } from "../instrument/capo";
+import { nutsOf, type Capo } from "../instrument/capo";
 import { stringLengthMm, type Instrument } from "../instrument/instrument";
 import type { StringGauge } from "../instrument/string-set";
 import type { Random } from "../foundation/random";
@@ -21,6 +21,8 @@ interface BenchString {
   readonly driftCentsAMinute: number;
   /** From the open pitch that it should have. */
   offCents: number;
+  /** What the capo adds: its frets, and how sharp it presses. */
+  capoCents: number;
 }
 
 /**
@@ -31,7 +33,6 @@ interface BenchString {
 export class BenchGuitar {
   private readonly strings: readonly BenchString[];
   private readonly gauges: readonly StringGauge[];
-  private capoOn: Capo = NO_CAPO;
 
   constructor(
     private readonly instrument: Instrument,
@@ -48,17 +49,18 @@ export class BenchGuitar {
         openHz,
         driftCentsAMinute: around(MOST_DRIFT),
         offCents: around(MOST_OFF),
+        capoCents: 0,
       };
     });
   }
 
-  get capo(): Capo {
-    return this.capoOn;
-  }
-
   putCapo(capo: Capo): void {
-    this.capoOn = capo;
-    for (const { sound } of this.strings) sound.damp();
+    const nuts = nutsOf(capo, this.strings.length);
+    for (const [index, string] of this.strings.entries()) {
+      const nut = nuts[index]!;
+      string.capoCents = 100 * nut + this.sharpCents(index + 1, nut, string.openHz);
+    }
+    this.damp();
   }
 
   pluck(string: number): void {
@@ -80,10 +82,8 @@ export class BenchGuitar {
 
   /** What the string truly sounds just now, in Hz; whoever listens has to find it out. */
   soundingHz(string: number): number {
-    const { openHz, offCents } = this.at(string);
-    const nut = nutsOf(this.capoOn, this.strings.length)[string - 1]!;
-    const cents = offCents + 100 * nut + this.capoCents(string, nut, openHz);
-    return openHz * 2 ** (cents / 1200);
+    const { openHz, offCents, capoCents } = this.at(string);
+    return openHz * 2 ** ((offCents + capoCents) / 1200);
   }
 
   /** Renders the next samples of all strings together. */
@@ -97,7 +97,7 @@ export class BenchGuitar {
     }
   }
 
-  private capoCents(string: number, nut: number, openHz: number): number {
+  private sharpCents(string: number, nut: number, openHz: number): number {
     if (nut === 0) return 0;
     const gauge = this.gauges[string - 1]!;
     const lengthMm = stringLengthMm(this.instrument.scaleLengthMm, string);

@@ -1,7 +1,7 @@
 import type { Finding } from "../foundation/finding";
 import { err, ok, type Result } from "../foundation/result";
 import { parseReference } from "../pitch/frequency";
-import { chromaOf, midiOf, type Pitch } from "../pitch/pitch";
+import { atHeight, chromaOf, midiOf } from "../pitch/pitch";
 import { changedTuning } from "./changed-tuning";
 import type { InstrumentFamily } from "./instrument";
 import { spelledTuning, type SpelledTuning } from "./spelled-tuning";
@@ -83,11 +83,6 @@ function byLibrary(
   if (!known) return spelled;
   const octaves = tuning.map((open, index) => atHeight(open, midiOf(known.tuning[index]!)));
   return ok({ ...spelled.value, tuning: octaves, family: known.family });
-}
-
-/** The same name in the octave that sounds `height`. */
-function atHeight(open: Pitch, height: number): Pitch {
-  return { ...open, octave: open.octave + (height - midiOf(open)) / 12 };
 }
 
 /** The spelling of the library, and its family where nobody said one: a name may be that of a bass. */

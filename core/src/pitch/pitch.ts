@@ -57,6 +57,15 @@ export function midiOf(pitch: Pitch): Midi {
   return midi(12 * (pitch.octave + 1) + semitoneOf(pitch));
 }
 
+/** The same name in the octave where it sounds `height`, in semitones with C4 = 60. */
+export function atHeight<Named extends PitchClass>(
+  name: Named,
+  height: number,
+): Named & { readonly octave: number } {
+  // C♭ and B♯ leave the octave they are written in.
+  return { ...name, octave: 4 + (height - midiOf({ ...name, octave: 4 })) / 12 };
+}
+
 /** @example formatPitchClass({ step: "B", alter: -1 }) // "Bb" */
 export function formatPitchClass({ step, alter }: PitchClass): string {
   return step + ASCII_SIGN[alter];

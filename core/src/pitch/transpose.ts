@@ -1,5 +1,5 @@
 import { fifthsOf, pitchClassAtFifths } from "./key";
-import { midiOf, type Pitch, type PitchClass } from "./pitch";
+import { atHeight, midiOf, type Pitch } from "./pitch";
 
 /**
  * Moves pitches so many semitones up, all their names alike along the line of fifths (a semitone is
@@ -18,17 +18,11 @@ export function transposed(pitches: readonly Pitch[], semitones: number): readon
   return pitches.map((pitch) => {
     const at = fifthsOf(pitch) + fifths!;
     const name = pitchClassAtFifths(signs(at) < 2 ? at : at < 0 ? at + 12 : at - 12);
-    return inOctaveOf({ ...pitch, ...name }, midiOf(pitch) + semitones);
+    return atHeight({ ...pitch, ...name }, midiOf(pitch) + semitones);
   });
 }
 
 /** How many sharps or flats a name would have, however far out. */
 function signs(fifths: number): number {
   return Math.abs(Math.floor((fifths + 1) / 7));
-}
-
-/** The same name where it sounds `height`. */
-function inOctaveOf(pitch: Pitch & PitchClass, height: number): Pitch {
-  const middle = midiOf({ ...pitch, octave: 4 });
-  return { ...pitch, octave: 4 + (height - middle) / 12 };
 }

@@ -5,7 +5,8 @@ import { midi, midiOf } from "../pitch/pitch";
 import { spellMidi } from "../pitch/spelling";
 import { placeBars } from "../placement/place-bars";
 import {
-  lineOf,
+  cutIntoLines,
+  linesOfPart,
   type Bar,
   type Line,
   type LineEvent,
@@ -41,7 +42,7 @@ export function moveSong(song: Song, semitones: number): MovedSong {
 }
 
 function movePart(song: Song, part: Part, semitones: number, key: Key): MovedPart {
-  const lines = song.phrases.flatMap((phrase) => lineOf(song, phrase.id, part.id) ?? []);
+  const lines = linesOfPart(song, part.id);
   const fret = part.capo.fret + semitones;
   const capo = { ...part.capo, fret };
   const canFollow = part.capo.fret > 0 && !part.capo.strings && fret >= 0;
@@ -60,14 +61,8 @@ function movePart(song: Song, part: Part, semitones: number, key: Key): MovedPar
   const moved = lines.map((line) =>
     moveBars(line.bars, (note) => letGo(transpose(note, semitones, key))),
   );
-  // One way through the whole part, then cut where the lines were.
   const { bars } = placeBars(moved.flat(), neckOf(part.instrument, part.capo), "unpinned");
-  let start = 0;
-  const placed = lines.map((line) => {
-    const own = bars.slice(start, (start += line.bars.length));
-    return { ...line, bars: own };
-  });
-  return { part, lines: placed, hasKeptShapes: false };
+  return { part, lines: cutIntoLines(lines, bars), hasKeptShapes: false };
 }
 
 function transpose(note: PitchedNote, semitones: number, key: Key): PitchedNote {

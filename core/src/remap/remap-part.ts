@@ -2,7 +2,7 @@ import type { Finding } from "../foundation/finding";
 import type { Capo } from "../instrument/capo";
 import type { Instrument } from "../instrument/instrument";
 import { neckOf } from "../neck/neck";
-import { lineOf, type Line, type Part, type Song } from "../score/song";
+import { cutIntoLines, linesOfPart, type Line, type Part, type Song } from "../score/song";
 import { remapBars, type Unreachable } from "./remap-bars";
 
 export interface RemappedPart {
@@ -20,7 +20,7 @@ export function remapPart(
   to: { readonly instrument: Instrument; readonly capo: Capo },
   newId: () => string,
 ): RemappedPart {
-  const before = song.phrases.flatMap((phrase) => lineOf(song, phrase.id, part.id) ?? []);
+  const before = linesOfPart(song, part.id);
   const moved = remapBars(
     before.flatMap((line) => line.bars),
     neckOf(part.instrument, part.capo),
@@ -28,14 +28,8 @@ export function remapPart(
     newId,
   );
   const phraseOfBar = before.flatMap((line) => line.bars.map(() => line.phraseId));
-  let start = 0;
-  const lines = before.map((line) => {
-    const bars = moved.bars.slice(start, start + line.bars.length);
-    start += line.bars.length;
-    return { ...line, bars };
-  });
   return {
-    lines,
+    lines: cutIntoLines(before, moved.bars),
     unreachable: moved.unreachable.map((one) => ({ ...one, phraseId: phraseOfBar[one.bar - 1]! })),
     findings: moved.findings,
   };

@@ -130,9 +130,23 @@ export function lineOf(song: Song, phraseId: string, partId: string): Line | und
   return song.lines.find((line) => line.phraseId === phraseId && line.partId === partId);
 }
 
+/** The lines of a part in the order of the phrases. */
+export function linesOfPart(song: Song, partId: string): readonly Line[] {
+  return song.phrases.flatMap((phrase) => lineOf(song, phrase.id, partId) ?? []);
+}
+
 /** The bars of a part through the whole song, in the order of the phrases. */
 export function barsOfPart(song: Song, partId: string): readonly Bar[] {
-  return song.phrases.flatMap((phrase) => lineOf(song, phrase.id, partId)?.bars ?? []);
+  return linesOfPart(song, partId).flatMap(({ bars }) => bars);
+}
+
+/** Bars that were changed as one way through a part, cut where its lines were. */
+export function cutIntoLines(lines: readonly Line[], bars: readonly Bar[]): readonly Line[] {
+  let start = 0;
+  return lines.map((line) => ({
+    ...line,
+    bars: bars.slice(start, (start += line.bars.length)),
+  }));
 }
 
 /** How places are written in this song: its own way where it has one, else the studio's. */

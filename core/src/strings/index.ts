@@ -15,6 +15,7 @@ export {
   poundsForce,
   tensionN,
   tensionsOf,
+  totalN,
   type StringTension,
   type TensionVerdict,
 } from "./tension";

@@ -93,6 +93,11 @@ export function tensionsOf(
   });
 }
 
+/** What all strings together pull at the neck, in N. */
+export function totalN(tensions: readonly StringTension[]): number {
+  return tensions.reduce((sum, { newtons }) => sum + newtons, 0);
+}
+
 /** Standard gravity, 9.80665 m/s² (CGPM 1901). */
 export function kilogramsForce(newtons: number): number {
   return newtons / 9.80665;

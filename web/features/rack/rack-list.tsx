@@ -1,6 +1,5 @@
-import { displayTuningShort, nameOfTuning, familyOf } from "@intonazione/core/instrument";
 import type { InRack } from "@/calls/rack";
-import { KIND_IN_WORDS } from "@/ui/instrument-values";
+import { KIND_IN_WORDS, tuningInWords } from "@/ui/instrument-values";
 import { StringBand } from "@/ui/string-band";
 import { NEW, type RackDrafts } from "./use-rack-drafts";
 
@@ -45,8 +44,7 @@ export function RackList({
               {instrument.handed === "left" && ", left-handed"}
             </span>
             <span className="block truncate text-xs">
-              {nameOfTuning(instrument.tuning, familyOf(instrument)) ??
-                displayTuningShort(instrument.tuning)}
+              {tuningInWords(instrument)}
               {instrument.strings && ` · ${instrument.strings.name}`}
             </span>
           </span>

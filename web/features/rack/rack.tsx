@@ -3,7 +3,7 @@
 import { tuningById, usualInstrument } from "@intonazione/core/instrument";
 import type { PlaceStyle } from "@intonazione/core/neck";
 import { useState } from "react";
-import { addToRack, removeFromRack, saveInRack, type InRack } from "@/calls/rack";
+import { addToRack, removeFromRack, saveInRack, type Answer, type InRack } from "@/calls/rack";
 import { Button } from "@/ui/button";
 import { InstrumentForm } from "@/ui/instrument-form";
 import {
@@ -54,19 +54,21 @@ export function Rack({
   };
   const type = (next: InstrumentValues) => keepDraft(key, next);
 
+  /** Waits for an answer; what went wrong is said, and nothing that was typed is touched. */
+  const settled = async <Value,>(asked: Promise<Answer<Value>>): Promise<Value | undefined> => {
+    setBusy(true);
+    const answer = await asked;
+    setBusy(false);
+    if (answer.ok) return answer.value;
+    setMessage({ kind: "problem", text: answer.problem });
+    return undefined;
+  };
   const save = async () => {
     setShowsErrors(true);
     if (!reading.ok) return;
-    setBusy(true);
-    const answer = entry
-      ? await saveInRack(entry, reading.instrument)
-      : await addToRack(reading.instrument);
-    setBusy(false);
-    if (!answer.ok) {
-      setMessage({ kind: "problem", text: answer.problem });
-      return;
-    }
-    const saved = answer.value;
+    const { instrument } = reading;
+    const saved = await settled(entry ? saveInRack(entry, instrument) : addToRack(instrument));
+    if (!saved) return;
     setRack((now) =>
       entry ? now.map((one) => (one.id === saved.id ? saved : one)) : [...now, saved],
     );
@@ -74,26 +76,17 @@ export function Rack({
     choose(saved.id);
   };
   const remove = async (gone: InRack) => {
-    setBusy(true);
-    const answer = await removeFromRack(gone);
-    setBusy(false);
-    if (!answer.ok) {
-      setMessage({ kind: "problem", text: answer.problem });
-      return;
-    }
+    if (!(await settled(removeFromRack(gone)))) return;
     const rest = rack.filter(({ id }) => id !== gone.id);
     setRack(rest);
     choose(rest[0]?.id ?? NEW);
     setMessage({ kind: "removed", entry: gone });
   };
   const bringBack = async (gone: InRack) => {
-    const answer = await addToRack(gone.instrument);
-    if (!answer.ok) {
-      setMessage({ kind: "problem", text: answer.problem });
-      return;
-    }
-    setRack((now) => [...now, answer.value]);
-    choose(answer.value.id);
+    const back = await settled(addToRack(gone.instrument));
+    if (!back) return;
+    setRack((now) => [...now, back]);
+    choose(back.id);
   };
 
   return (

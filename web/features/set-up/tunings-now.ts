@@ -1,13 +1,12 @@
 import {
   familyOf,
   isSameTuning,
-  nameOfTuning,
-  displayTuningShort,
   usualTuning,
   type Instrument,
   type Tuning,
 } from "@intonazione/core/instrument";
 import type { InRack } from "@/calls/rack";
+import { tuningInWords } from "@/ui/instrument-values";
 
 /** How the instrument may be tuned just now. */
 export interface TuningNow {
@@ -26,12 +25,10 @@ export function tuningsNow(
 ): readonly TuningNow[] {
   const inRack = rack.find((one) => one.instrument.name === instrument.name)?.instrument;
   const usual = usualTuning(familyOf(instrument), instrument.tuning.length);
-  const named = (tuning: Tuning) =>
-    nameOfTuning(tuning, familyOf(instrument)) ?? displayTuningShort(tuning);
   const all: TuningNow[] = [];
   const offer = (tuning: Tuning | undefined, how: string) => {
     if (!tuning || all.some((one) => isSameTuning(one.tuning, tuning))) return;
-    all.push({ label: `${named(tuning)}, ${how}`, tuning });
+    all.push({ label: `${tuningInWords({ ...instrument, tuning })}, ${how}`, tuning });
   };
   offer(before, "as this part is now");
   offer(inRack?.tuning, "as it stands in the rack");

@@ -1,7 +1,6 @@
 "use client";
 
 import {
-  formatGauge,
   meanScaleLengthMm,
   nameOfTuning,
   familyOf,
@@ -16,6 +15,7 @@ import {
   stringSetsFor,
   suggestSet,
   tensionsOf,
+  totalN,
 } from "@intonazione/core/strings";
 import type { Part, Song } from "@intonazione/core/score";
 import { useState } from "react";
@@ -61,10 +61,7 @@ export function SuggestSet({
       ? suggestSet(instrument, instrument.tuning, tensions, song.referenceHz)
       : undefined;
   const total = set
-    ? tensionsOf({ ...instrument, strings: set }, instrument.tuning, song.referenceHz).reduce(
-        (sum, { newtons }) => sum + newtons,
-        0,
-      )
+    ? totalN(tensionsOf({ ...instrument, strings: set }, instrument.tuning, song.referenceHz))
     : 0;
   const scale = Math.round(meanScaleLengthMm(instrument.scaleLengthMm));
   return (
@@ -108,7 +105,7 @@ export function SuggestSet({
         <div className="mt-1.5 flex items-center gap-3 rounded-md border border-hairline px-3 py-1.5">
           <p className="min-w-0 flex-1 text-[13px]">
             <span className="block font-mono text-xs font-semibold">
-              {[...set.gauges].reverse().map(formatGauge).join(" ")}
+              {formatGauges(set.gauges)}
             </span>
             <span className="text-xs text-soft">
               on {scale} mm in this tuning, {Math.round(total)} N together

@@ -9,6 +9,7 @@ import {
   poundsForce,
   SAFE_SHARE,
   tensionsOf,
+  totalN,
   type StringTension,
 } from "@intonazione/core/strings";
 import { scaleLinear } from "d3-scale";
@@ -60,8 +61,7 @@ export function TensionChart({
   ).nice(TICKS);
   const height = TOP + ROW * wanted.length + 4;
   const figure = (newtons: number) => UNITS[unit].of(newtons).toFixed(UNITS[unit].digits);
-  const total = (tensions: readonly StringTension[]) =>
-    figure(tensions.reduce((sum, { newtons }) => sum + newtons, 0));
+  const total = (tensions: readonly StringTension[]) => figure(totalN(tensions));
   return (
     <section aria-labelledby="tension" className="min-w-0">
       <div className="flex items-baseline gap-3 pb-1">

@@ -100,6 +100,11 @@ export function useTuner({ instrument, capo, referenceHz, seed }: TunerSetUp) {
     }
   };
 
+  /** What was heard says nothing of what is asked now. */
+  const hearAnew = () => {
+    steady.current.add(undefined);
+    setReading(undefined);
+  };
   const act = useCallback((what: BenchAct) => listening.current?.act(what), []);
   return {
     source,
@@ -112,14 +117,12 @@ export function useTuner({ instrument, capo, referenceHz, seed }: TunerSetUp) {
     chosen,
     choose: (string: number | undefined) => {
       setChosen(string);
-      steady.current.add(undefined);
-      setReading(undefined);
+      hearAnew();
     },
     isCapoOn,
     putCapo: (isOn: boolean) => {
       setCapoOn(isOn);
-      steady.current.add(undefined);
-      setReading(undefined);
+      hearAnew();
       act({ kind: "put-capo", capo: isOn ? capo : NO_CAPO });
     },
     soundReference: (target: StringTarget) => listening.current?.soundReference(target.hz),
