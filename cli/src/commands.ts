@@ -137,14 +137,14 @@ export function place(options: Options): Outcome {
 
 /** The whole part as one line: the command line prints bars, not phrases. */
 function withBars(song: Song, part: Part, bars: readonly Bar[]): Song {
-  const phrase = song.phrases[0] ?? { id: newId(), name: "All" };
+  const phrase = song.phrases[0] ?? { id: newId(), name: "All", marks: [] };
   return {
     ...song,
     parts: song.parts.map((one) => (one.id === part.id ? part : one)),
     phrases: song.phrases.length > 0 ? song.phrases : [phrase],
     lines: [
       ...song.lines.filter((line) => line.partId !== part.id),
-      { phraseId: phrase.id, partId: part.id, bars },
+      { phraseId: phrase.id, partId: part.id, bars, others: [] },
     ],
   };
 }

@@ -3,6 +3,7 @@ import { formatPitch, midiOf } from "@intonazione/core/pitch";
 import { add, formatFraction, ZERO } from "@intonazione/core/rhythm";
 import {
   barsOfPart,
+  isPalmMuted,
   notesOf,
   type Note,
   type Part,
@@ -17,7 +18,7 @@ export function partJson(song: Song, part: Part) {
     let onset = ZERO;
     for (const event of bar.events) {
       for (const note of notesOf(event)) {
-        const muted = event.kind === "notes" && event.palmMuted ? ["palm-mute"] : [];
+        const muted = isPalmMuted(event) ? ["palm-mute"] : [];
         notes.push({
           bar: index + 1,
           onset: formatFraction(onset),

@@ -12,7 +12,8 @@ import {
 import { targetsOf } from "@intonazione/core/neck";
 import { formatKey, formatPitch, midiOf, parseKey, parseReference } from "@intonazione/core/pitch";
 import { parseGauges, tensionsOf, totalN, usualMaterial } from "@intonazione/core/strings";
-import { findCapo, formatChord, parseChords } from "@intonazione/core/theory";
+import { formatChord, parseChords } from "@intonazione/core/pitch";
+import { findCapo } from "@intonazione/core/theory";
 import { Unusable } from "./failure";
 import { capoOption, tuningOption, type Options } from "./options";
 

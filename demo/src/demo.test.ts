@@ -1,6 +1,6 @@
 import { checkBars } from "@intonazione/core/checks";
 import { readSong } from "@intonazione/core/formats/json";
-import { barsOfPart } from "@intonazione/core/score";
+import { barsOfPart, framesOfPhrase, lineOf } from "@intonazione/core/score";
 import { describe, expect, it } from "vitest";
 import { DEMO_SONGS, demoSong } from "./index";
 
@@ -9,9 +9,11 @@ describe("the demo songs", () => {
     const song = demoSong(data);
     expect(readSong(JSON.parse(JSON.stringify(song)))).toEqual({ ok: true, value: song });
     for (const part of song.parts) {
-      const bars = barsOfPart(song, part.id);
-      expect(bars.length).toBeGreaterThanOrEqual(8);
-      expect(checkBars(bars, song.metre)).toEqual([]);
+      expect(barsOfPart(song, part.id).length).toBeGreaterThanOrEqual(8);
+      for (const phrase of song.phrases) {
+        const bars = lineOf(song, phrase.id, part.id)?.bars ?? [];
+        expect(checkBars(bars, framesOfPhrase(song, phrase, bars.length))).toEqual([]);
+      }
     }
   });
 });

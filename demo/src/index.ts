@@ -9,7 +9,7 @@ import {
 import { neckOf, USUAL_STYLE } from "@intonazione/core/neck";
 import { placeBars } from "@intonazione/core/placement";
 import { parseKey } from "@intonazione/core/pitch";
-import { parseMetre } from "@intonazione/core/rhythm";
+import { parseMetre, STRAIGHT } from "@intonazione/core/rhythm";
 import type { Line, Part, Song } from "@intonazione/core/score";
 import { formatGauges, parseGauges, stringSetsFor, usualMaterial } from "@intonazione/core/strings";
 import { DEMO_RACK } from "./rack.data";
@@ -27,8 +27,8 @@ export function demoSong(data: DemoSong): Song {
   const key = parseKey(data.key);
   const metre = parseMetre(data.metre);
   if (!key.ok || !metre.ok) throw new RangeError(`${data.slug}: key or metre unreadable`);
-  const phrases = data.phrases.map((name) => ({ id: newId(), name }));
-  const frame = { key: key.value, metre: metre.value };
+  const phrases = data.phrases.map((name) => ({ id: newId(), name, marks: [] }));
+  const frame = { key: key.value, metre: metre.value, tempoBpm: data.tempoBpm };
   const style = data.school === USUAL_STYLE.stringSchool ? {} : { stringSchool: data.school };
   const parts: Part[] = [];
   const lines: Line[] = [];
@@ -43,11 +43,22 @@ export function demoSong(data: DemoSong): Song {
       if (slip)
         throw new RangeError(`${data.slug}, ${row.name}, phrase ${index + 1}: ${slip.message}`);
       const placed = placeBars(bars, neck, "unplaced").bars;
-      lines.push({ phraseId: phrases[index]!.id, partId: part.id, bars: placed });
+      lines.push({ phraseId: phrases[index]!.id, partId: part.id, bars: placed, others: [] });
     }
   }
-  const { title, tempoBpm, note } = data;
-  return { title, tempoBpm, ...frame, referenceHz: 440, style, note, parts, phrases, lines };
+  const { title, note } = data;
+  return {
+    title,
+    ...frame,
+    feel: STRAIGHT,
+    referenceHz: 440,
+    style,
+    note,
+    parts,
+    phrases,
+    form: [],
+    lines,
+  };
 }
 
 function partOf(row: DemoPart, id: string): Part {
@@ -56,7 +67,7 @@ function partOf(row: DemoPart, id: string): Part {
   const instrument = inRack
     ? { ...inRack, tuning }
     : usualInstrument({ family, tuning }, row.instrument);
-  return { id, name: row.name, instrument, capo: { fret: row.capo } };
+  return { id, name: row.name, instrument, capo: { fret: row.capo }, picking: "by-grid" };
 }
 
 /** @throws RangeError when the data has a slip: a test keeps that from happening. */

@@ -35,13 +35,15 @@ function longSong(perPhrase: number): Song {
   const phrases = Array.from({ length: BARS / perPhrase }, (_, index) => ({
     id: `p${index}`,
     name: `Phrase ${index + 1}`,
+    marks: [],
   }));
   const lines = phrases.map(({ id }, index) => ({
     phraseId: id,
     partId: part.id,
     bars: bars.slice(index * perPhrase, (index + 1) * perPhrase),
+    others: [],
   }));
-  return { ...song, title: `Bench ${perPhrase}`, parts: [part], phrases, lines };
+  return { ...song, title: `Bench ${perPhrase}`, parts: [part], phrases, form: [], lines };
 }
 
 async function timesOf(perPhrase: number, isRewriting: boolean): Promise<readonly number[]> {

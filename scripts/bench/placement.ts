@@ -27,7 +27,7 @@ const events = Array.from({ length: NOTES }, (_, index): LineEvent => {
     id: `e${index}`,
     duration: fraction(1, 8),
     notes: [{ kind: "pitched", id: `n${index}`, pitch, pinned: false, techniques: [] }],
-    palmMuted: false,
+    techniques: [],
   };
 });
 const bars = Array.from({ length: NOTES / 8 }, (_, index) => ({

@@ -9,7 +9,8 @@ import { formatPitch } from "../pitch/pitch";
 import { formatFraction } from "../rhythm/fraction";
 import { anyBars, anyCapo, testId } from "../score/song.arbitraries";
 import { barKey } from "../score/merge-bars";
-import { eventsOf, notesOf, stringOf, type Bar } from "../score/song";
+import { eventsOf, type Bar } from "../score/bar";
+import { notesOf, stringOf } from "../score/event";
 import { FRET_COUNTS, type FretsFrom } from "../neck/place-names";
 import { calloutContext, type CalloutContext } from "./context";
 import { parseCallout } from "./parse-callout";
@@ -24,7 +25,7 @@ function contextFor(
   const key = parseKey("D minor");
   if (!key.ok) throw new Error(key.error);
   const instrument = usualInstrument(tuningById(tuningId), "Guitar");
-  const frame = { key: key.value, metre: { beats: 4, unit: 4 } as const };
+  const frame = { key: key.value, metre: { beats: 4, unit: 4 } as const, tempoBpm: 96 };
   return calloutContext({ instrument, capo }, frame, { stringSchool, fretsFrom });
 }
 const dropD = contextFor("drop-d");
@@ -36,7 +37,7 @@ const places = (bars: readonly Bar[]) =>
     .map((bar) =>
       bar.events
         .map((event) =>
-          event.kind === "rest"
+          event.kind !== "notes"
             ? "-"
             : event.notes
                 .map(
@@ -92,7 +93,7 @@ describe("reading a call-out", () => {
       n.kind === "pitched" ? n.techniques.map((t) => t.kind).join("+") : "x",
     );
     // “s7” has no string of its own and none is sticky: it is a slip and leaves the rest alone.
-    expect(kinds).toEqual(["", "hammer-on", "", "pull-off+bend+vibrato"]);
+    expect(kinds).toEqual(["", "hammer-on", "", "bend+pull-off+vibrato"]);
   });
 
   it("sounds what the capo makes of it", () => {

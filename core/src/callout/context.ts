@@ -4,6 +4,8 @@ import { neckOf, type Neck } from "../neck/neck";
 import { placeNamesOf, type PlaceNames, type PlaceStyle } from "../neck/place-names";
 import type { Key } from "../pitch/key";
 import type { Metre } from "../rhythm/metre";
+import type { BarMark } from "../score/frame";
+import { soundingShift } from "../theory/fingered";
 
 /** What a call-out is understood against. */
 export interface CalloutContext {
@@ -12,6 +14,11 @@ export interface CalloutContext {
   /** The sounding key, for the spelling of pitches. */
   readonly key: Key;
   readonly metre: Metre;
+  readonly tempoBpm: number;
+  /** Semitones from what a shape is called to what it sounds. */
+  readonly shift: number;
+  /** What the phrase's bars say already, which holds unless the call-out says otherwise. */
+  readonly marks?: readonly BarMark[];
 }
 
 /** How a string is said before its fret: `A`, or `5:` where its name is a number. */
@@ -21,8 +28,15 @@ export function sayString(name: string): string {
 
 export function calloutContext(
   part: { readonly instrument: Instrument; readonly capo: Capo },
-  { key, metre }: { readonly key: Key; readonly metre: Metre },
+  { key, metre, tempoBpm }: Pick<CalloutContext, "key" | "metre" | "tempoBpm">,
   style: PlaceStyle,
 ): CalloutContext {
-  return { names: placeNamesOf(part, style), neck: neckOf(part.instrument, part.capo), key, metre };
+  return {
+    names: placeNamesOf(part, style),
+    neck: neckOf(part.instrument, part.capo),
+    key,
+    metre,
+    tempoBpm,
+    shift: soundingShift(part.instrument, part.capo),
+  };
 }

@@ -14,7 +14,11 @@ import { printCallout } from "./print-callout";
 const page = readFileSync(join(import.meta.dirname, "../../../docs/callout.md"), "utf8");
 const context = calloutContext(
   { instrument: usualInstrument(tuningById("standard"), "Guitar"), capo: NO_CAPO },
-  { key: { tonic: { step: "E", alter: 0 }, mode: "minor" }, metre: { beats: 4, unit: 4 } },
+  {
+    key: { tonic: { step: "E", alter: 0 }, mode: "minor" },
+    metre: { beats: 4, unit: 4 },
+    tempoBpm: 96,
+  },
   USUAL_STYLE,
 );
 const read = (text: string) => parseCallout(text, context, () => "id");

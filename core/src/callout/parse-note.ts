@@ -1,41 +1,64 @@
+import { HARMONIC_FRETS, soundedAt } from "../neck/harmonic";
 import { fret, lastFretOf, midiAt, type Place } from "../neck/neck";
 import { fretWritten, writtenFret } from "../neck/place-names";
-import { displayPitch, midiOf, parsePitch } from "../pitch/pitch";
+import { parsePitch, type Pitch } from "../pitch/pitch";
 import { spellMidi } from "../pitch/spelling";
-import type { LinkKind, Note, Technique } from "../score/song";
+import type { Note, PitchedNote } from "../score/event";
+import {
+  BAR_COURSES,
+  inOrder,
+  type BendCourse,
+  type EventTechnique,
+  type LinkKind,
+  type Stroke,
+  type Technique,
+} from "../score/technique";
 import type { CalloutContext } from "./context";
 import type { Scanner } from "./scanner";
+import { centsOf, EVENT_WORDS, MAX_BEND_CENTS, NOTE_WORDS, PLUCK_WORDS } from "./words.data";
+import { parseDuration } from "../rhythm/duration";
 
 export const LINK_OF_LETTER: Readonly<Record<string, LinkKind>> = {
   h: "hammer-on",
   p: "pull-off",
   s: "slide",
+  S: "shift-slide",
+  t: "tap",
+  r: "release",
+  "~": "tie",
 };
 
-const BEND_CENTS: Readonly<Record<string, number>> = {
-  "": 200,
-  "¼": 50,
-  "1/4": 50,
-  "½": 100,
-  "1/2": 100,
-  "¾": 150,
-  "3/4": 150,
-  "1": 200,
-  "1½": 300,
-  "3/2": 300,
-  "2": 400,
-  "2½": 500,
-  "5/2": 500,
-  "3": 600,
-};
+/** What was said behind the notes of an event that concerns the whole of it. */
+interface SaidOfEvent {
+  techniques: EventTechnique[];
+  stroke?: Stroke;
+  fermata?: true;
+}
+
+/** What was said behind one note. */
+interface SaidOfNote {
+  readonly techniques: Technique[];
+  pinned: boolean;
+  cents?: number;
+  finger?: NonNullable<PitchedNote["finger"]>;
+  pluck?: NonNullable<PitchedNote["pluck"]>;
+}
 
 /** Reads the parts of a note at the scanner; every function leaves it behind what it understood. */
 export class NoteReader {
+  /** What the words behind the notes say of the event as a whole. */
+  said: SaidOfEvent = { techniques: [] };
+
   constructor(
     private readonly scanner: Scanner,
     private readonly context: CalloutContext,
     private readonly newId: () => string,
   ) {}
+
+  /** A new event: what was said of the one before concerns it no longer. */
+  begin(): void {
+    this.said = { techniques: [] };
+  }
 
   /** `A`, `5:` or nothing; the scanner does not move when no string is named here. */
   string(): number | undefined {
@@ -69,38 +92,15 @@ export class NoteReader {
   /** `7`, `7b½v!` or `x` on a known string. @returns undefined after a slip, which is reported. */
   fretted(string: number, link: LinkKind | undefined): Note | undefined {
     const start = this.scanner.position;
-    if (this.scanner.take(/x/uy)) return { kind: "dead", id: this.newId(), string };
-    const digits = this.scanner.take(/\d+/uy);
-    if (!digits) {
-      const name = this.context.names.strings[string - 1];
-      this.scanner.slip("fret-expected", start, `a fret on the ${name} string, or x`);
-      return undefined;
+    if (this.scanner.take(/x/uy)) {
+      const { pluck } = this.suffixes(undefined);
+      return { kind: "dead", id: this.newId(), string, ...(pluck && { pluck }) };
     }
-    const { neck, names } = this.context;
-    const number = fretWritten(string, Number(digits[0]), names);
-    if (number < 0 || number > lastFretOf(neck, string)) {
-      const last = writtenFret({ string, fret: fret(lastFretOf(neck, string)) }, names);
-      const first = writtenFret({ string, fret: fret(0) }, names);
-      const from = first > 0 ? " counted from the nut" : " counted from the capo";
-      this.scanner.report(
-        "fret-out-of-range",
-        start,
-        `fret must be ${first}–${last}${neck.nuts[string - 1]! > 0 ? from : ""}, got ${digits[0]}`,
-      );
-      this.suffixes(string, 0);
-      return undefined;
-    }
-    const place: Place = { string, fret: fret(number) };
-    const pitch = spellMidi(midiAt(place, this.context.neck), this.context.key);
-    const { techniques, pinned } = this.suffixes(string, number);
-    return {
-      kind: "pitched",
-      id: this.newId(),
-      pitch,
-      place,
-      pinned,
-      techniques: link ? [{ kind: link }, ...techniques] : techniques,
-    };
+    const place = this.fretOn(string, start);
+    const said = this.suffixes(place);
+    if (!place) return undefined;
+    const pitch = this.pitchAt(place, said, start);
+    return pitch && this.noteOf(pitch, place, link, said);
   }
 
   /** `@G3`: a pitch whose place is still to be found. */
@@ -112,65 +112,200 @@ export class NoteReader {
       this.scanner.slip("pitch-expected", start, "a pitch with its octave after @, like @G3");
       return undefined;
     }
-    const { techniques } = this.suffixes(undefined, undefined);
+    return this.noteOf(pitch.value, undefined, link, this.suffixes(undefined));
+  }
+
+  private noteOf(
+    pitch: Pitch,
+    place: Place | undefined,
+    link: LinkKind | undefined,
+    { techniques, pinned, cents, finger, pluck }: SaidOfNote,
+  ): Note {
     return {
       kind: "pitched",
       id: this.newId(),
-      pitch: pitch.value,
-      pinned: false,
-      techniques: link ? [{ kind: link }, ...techniques] : techniques,
+      pitch: cents ? { ...pitch, cents } : pitch,
+      ...(place && { place }),
+      pinned: pinned && place !== undefined,
+      ...(finger !== undefined && { finger }),
+      ...(pluck && { pluck }),
+      techniques: inOrder(link ? [{ kind: link }, ...techniques] : techniques),
     };
   }
 
-  private suffixes(string: number | undefined, fretNumber: number | undefined) {
-    const techniques: Technique[] = [];
-    let pinned = false;
+  /** A fret on a string. @returns undefined after a slip, which is reported. */
+  private fretOn(string: number, start: number): Place | undefined {
+    const digits = this.scanner.take(/\d+/uy);
+    if (!digits) {
+      const name = this.context.names.strings[string - 1];
+      this.scanner.slip("fret-expected", start, `a fret on the ${name} string, or x`);
+      return undefined;
+    }
+    const { neck, names } = this.context;
+    const number = fretWritten(string, Number(digits[0]), names);
+    if (number >= 0 && number <= lastFretOf(neck, string)) return { string, fret: fret(number) };
+    const last = writtenFret({ string, fret: fret(lastFretOf(neck, string)) }, names);
+    const first = writtenFret({ string, fret: fret(0) }, names);
+    const from = first > 0 ? " counted from the nut" : " counted from the capo";
+    const message = `fret must be ${first}–${last}${neck.nuts[string - 1]! > 0 ? from : ""}, got ${digits[0]}`;
+    this.scanner.report("fret-out-of-range", start, message);
+    return undefined;
+  }
+
+  /** What is heard at a place; a harmonic that does not speak there is left out, and reported. */
+  private pitchAt(place: Place, { techniques }: SaidOfNote, start: number): Pitch | undefined {
+    const { neck, key } = this.context;
+    const pinched = techniques.find((one) => one.kind === "pinched-harmonic");
+    const isNatural = techniques.some(({ kind }) => kind === "natural-harmonic");
+    if (!isNatural && !pinched) return spellMidi(midiAt(place, neck), key);
+    const sounds = isNatural
+      ? soundedAt(place, neck, { kind: "natural" })
+      : soundedAt(place, neck, { kind: "pinched", partial: pinched!.partial });
+    if (sounds !== undefined) return spellMidi(sounds, key);
+    const message = `no harmonic speaks over fret ${place.fret}: expected one of ${HARMONIC_FRETS.join(", ")}`;
+    this.scanner.report("harmonic-unknown", start, message);
+    return undefined;
+  }
+
+  /** Words that concern the whole event, behind something that has no notes. */
+  eventWords(): void {
+    while (this.scanner.sees(/\./uy)) this.word({ techniques: [], pinned: false });
+  }
+
+  private suffixes(place: Place | undefined): SaidOfNote {
+    const { scanner } = this;
+    const said: SaidOfNote = { techniques: [], pinned: false };
     for (;;) {
-      const start = this.scanner.position;
-      const bend = this.scanner.take(/b([\d/]*[¼½¾]?)/uy);
+      const start = scanner.position;
+      const bend = scanner.take(/(p?)b(>|[\d/]*[¼½¾]?)/uy);
       if (bend) {
-        const cents = BEND_CENTS[bend[1]!];
-        if (cents === undefined) {
-          this.scanner.report(
-            "bend-unknown",
-            start,
-            `“${bend[0]}”: expected b¼, b½, b1, b1½ or b2 (whole steps)`,
-          );
-        } else if (!techniques.some(({ kind }) => kind === "bend")) {
-          techniques.push({ kind: "bend", cents });
-          if (fretNumber === 0) {
-            const name = this.context.names.strings[(string ?? 1) - 1];
-            this.scanner.report(
-              "bend-on-open-string",
-              start,
-              `the open ${name} string cannot be bent: finger it, or take another place`,
-              "warning",
-            );
-          }
-        }
-      } else if (this.scanner.take(/v/uy)) {
-        if (!techniques.some(({ kind }) => kind === "vibrato"))
-          techniques.push({ kind: "vibrato" });
-      } else if (string !== undefined && this.scanner.take(/!/uy)) {
-        pinned = true;
+        this.bend(bend[1] === "p", bend[2]!, place, said, start);
+        continue;
+      }
+      const vibrato = scanner.take(/vv?/uy)?.[0];
+      const trill = vibrato ? undefined : scanner.take(/tr(\+?)(\d+)/uy);
+      const cents = vibrato || trill ? undefined : scanner.take(/c(-?\d{1,2})(?!\d)/uy);
+      if (vibrato) {
+        add(said, { kind: "vibrato", width: vibrato === "vv" ? "wide" : "narrow" });
+      } else if (trill) {
+        this.trill(trill[1] === "+", Number(trill[2]), place, said, start);
+      } else if (cents) {
+        said.cents = Number(cents[1]);
+      } else if (place && scanner.take(/!/uy)) {
+        said.pinned = true;
+      } else if (scanner.sees(/\./uy)) {
+        this.word(said);
       } else {
-        return { techniques: techniques.sort(byKind), pinned };
+        return said;
       }
     }
   }
 
-  /** A hammer-on that goes down is most likely a pull-off said wrongly, and the other way round. */
-  checkLink(link: LinkKind, from: Note | undefined, to: Note, start: number): void {
-    if (from?.kind !== "pitched" || to.kind !== "pitched" || link === "slide") return;
-    const rises = midiOf(to.pitch) - midiOf(from.pitch);
-    const wrong = link === "hammer-on" ? rises <= 0 : rises >= 0;
-    if (!wrong) return;
-    const way = link === "hammer-on" ? "a hammer-on (h) goes up" : "a pull-off (p) goes down";
-    const message = `${way}: this goes from ${displayPitch(from.pitch)} to ${displayPitch(to.pitch)}`;
-    this.scanner.report("link-turned-round", start, message, "warning");
+  private bend(
+    isPre: boolean,
+    amount: string,
+    place: Place | undefined,
+    said: SaidOfNote,
+    start: number,
+  ): void {
+    const { scanner } = this;
+    const target = amount === ">" ? this.bendTarget(place) : undefined;
+    if (amount === ">" && !target) return;
+    const cents = target ? target.cents : centsOf(amount);
+    const released = scanner.take(/r(?!\d)/uy) ? "-and-release" : "";
+    if (cents === undefined) {
+      const message = `“b${amount}”: expected b¼, b½, b1, b1½ or b2 (whole steps)`;
+      return scanner.report("bend-unknown", start, message);
+    }
+    if (cents > MAX_BEND_CENTS || cents < 50) {
+      const message = `a bend rises by a quarter step to three whole steps, this one by ${cents / 200}`;
+      return scanner.report("bend-out-of-reach", start, message);
+    }
+    const course = `${isPre ? "pre-" : ""}bend${released}` as BendCourse;
+    add(said, { kind: "bend", cents, course, ...(target && { to: target.to }) });
+    if (place?.fret !== 0) return;
+    const name = this.context.names.strings[place.string - 1];
+    const message = `the open ${name} string cannot be bent: finger it, or take another place`;
+    scanner.report("bend-on-open-string", start, message, "warning");
+  }
+
+  /** `b>B5`: bent until it sounds what that place sounds. */
+  private bendTarget(place: Place | undefined) {
+    const start = this.scanner.position;
+    const string = this.string();
+    const to = string === undefined ? undefined : this.fretOn(string, start);
+    if (string === undefined) {
+      this.scanner.slip("string-expected", start, "a place to bend to, like b>B5");
+    }
+    if (!to || !place) return undefined;
+    const { neck } = this.context;
+    return { to, cents: 100 * (midiAt(to, neck) - midiAt(place, neck)) };
+  }
+
+  /** To a fret higher on the same string, or so many semitones up. */
+  private trill(
+    isInterval: boolean,
+    number: number,
+    place: Place | undefined,
+    said: SaidOfNote,
+    start: number,
+  ): void {
+    const { names } = this.context;
+    const semitones =
+      isInterval || !place ? number : fretWritten(place.string, number, names) - place.fret;
+    if (semitones >= 1 && semitones <= 12) return add(said, { kind: "trill", semitones });
+    const message = "a trill goes up by 1 to 12 frets: expected the higher fret, like A5tr7";
+    this.scanner.report("trill-out-of-range", start, message);
+  }
+
+  /** `.ghost` `.trem16` `.dip½` `.2`: one word behind a note. */
+  private word(said: SaidOfNote): void {
+    const { scanner } = this;
+    const start = scanner.position;
+    const match = scanner.take(/\.([a-z]+(?:-up|-down)?|[1-4T])/uy);
+    const word = match?.[1] ?? "";
+    const ofNote = NOTE_WORDS[word];
+    const ofEvent = EVENT_WORDS[word];
+    const pluck = PLUCK_WORDS[word];
+    const course = BAR_COURSES.find((one) => one === word);
+    if (/^[1-4]$/u.test(word)) said.finger = Number(word) as 1 | 2 | 3 | 4;
+    else if (word === "T") said.finger = "T";
+    else if (word === "down" || word === "up") this.said.stroke = word;
+    else if (word === "hold") this.said.fermata = true;
+    else if (word === "pinch") {
+      const partial = Number(scanner.take(/[2-8]/uy)?.[0] ?? 2);
+      add(said, { kind: "pinched-harmonic", partial });
+    } else if (word === "trem") this.tremolo(start);
+    else if (course) {
+      const cents = centsOf(scanner.take(/[\d/]*[¼½¾]?/uy)?.[0] ?? "");
+      if (cents !== undefined) add(this.said, { kind: "tremolo-bar", cents, course });
+      else
+        scanner.report(
+          "bend-unknown",
+          start,
+          `expected whole steps, like .${course}½ or .${course}1`,
+        );
+    } else if (pluck) said.pluck = pluck;
+    else if (ofNote) add(said, ofNote);
+    else if (ofEvent) add(this.said, ofEvent);
+    else {
+      const known = [...Object.keys(NOTE_WORDS), ...Object.keys(EVENT_WORDS)].join(" ");
+      scanner.slip("word-unknown", start, `one of ${known} and so on (docs: call-outs)`);
+    }
+  }
+
+  private tremolo(start: number): void {
+    const said = this.scanner.take(/(?:8|16|32|64)t?/uy)?.[0];
+    const value = said === undefined ? undefined : parseDuration(said);
+    if (value && !value.ok) this.scanner.report("note-value-unknown", start, value.error);
+    add(this.said, { kind: "tremolo", ...(value?.ok && { value: value.value }) });
   }
 }
 
-function byKind(a: Technique, b: Technique): number {
-  return a.kind < b.kind ? -1 : 1;
+/** Of each kind the first one counts. */
+function add<One extends { readonly kind: string }>(
+  { techniques }: { readonly techniques: One[] },
+  technique: One,
+): void {
+  if (!techniques.some(({ kind }) => kind === technique.kind)) techniques.push(technique);
 }

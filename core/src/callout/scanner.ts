@@ -34,6 +34,14 @@ export class Scanner {
     this.findings.push({ code, severity, where, message });
   }
 
+  reportAt(
+    code: string,
+    { start, length }: { start: number; length: number },
+    message: string,
+  ): void {
+    this.findings.push({ code, severity: "error", where: { column: start + 1, length }, message });
+  }
+
   /** Reports a slip at the word that starts at `start` and goes on behind it. */
   slip(code: string, start: number, expected: string): void {
     this.take(/[^\s|()[\]+]+/uy);

@@ -2,7 +2,8 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { add, compare, fraction, sum, ZERO, type Fraction } from "../rhythm/fraction";
 import { barLength, type Metre } from "../rhythm/metre";
-import type { Bar } from "../score/song";
+import { framesOf } from "../score/frame";
+import type { Bar } from "../score/bar";
 import { balanceOf, checkBars } from "./bar-arithmetic";
 
 const bar = (...durations: readonly (readonly [number, number])[]): Bar => ({
@@ -13,6 +14,7 @@ const bar = (...durations: readonly (readonly [number, number])[]): Bar => ({
   })),
 });
 const FOUR: Metre = { beats: 4, unit: 4 };
+const framesIn = (metre: Metre, bars: number) => framesOf([], { metre, tempoBpm: 96 }, bars);
 const full = bar([1, 1]);
 
 describe("bar arithmetic", () => {
@@ -24,12 +26,13 @@ describe("bar arithmetic", () => {
     [bar([1, 1], [5, 16]), "bar 1 is 5/16 of a whole note too long for 4/4"],
     [bar(), "bar 1 is a whole note too short for 4/4"],
   ])("says by how much a bar is off", (one, message) => {
-    const [finding] = checkBars([one, full], FOUR);
+    const [finding] = checkBars([one, full], framesIn(FOUR, 2));
     expect(finding).toMatchObject({ message, severity: "warning", where: { bar: 1 } });
   });
 
   it("takes a short last bar for one in the making, but not a long one", () => {
-    const severities = (last: Bar) => checkBars([full, last], FOUR).map((f) => f.severity);
+    const severities = (last: Bar) =>
+      checkBars([full, last], framesIn(FOUR, 2)).map((f) => f.severity);
     expect(severities(bar([1, 2]))).toEqual(["info"]);
     expect(severities(bar([1, 1], [1, 8]))).toEqual(["warning"]);
     expect(severities(full)).toEqual([]);
@@ -52,13 +55,15 @@ describe("bar arithmetic", () => {
     fc.assert(
       fc.property(fc.array(anyDuration, { maxLength: 12 }), anyMetre, (durations, metre) => {
         const one = bar(...durations);
-        const { filled, excess } = balanceOf(one, metre);
+        const { filled, excess } = balanceOf(one, { length: barLength(metre) });
         const total = sum(durations.map(([num, den]) => fraction(num, den)));
         expect(filled).toEqual(total);
         const back: Fraction = add(barLength(metre), excess);
         expect(back).toEqual(total);
         const isOff = compare(excess, ZERO) !== 0;
-        expect(checkBars([one, bar()], metre).some(({ where }) => where.bar === 1)).toBe(isOff);
+        expect(
+          checkBars([one, bar()], framesIn(metre, 2)).some(({ where }) => where.bar === 1),
+        ).toBe(isOff);
       }),
     );
   });

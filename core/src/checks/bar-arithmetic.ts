@@ -1,8 +1,10 @@
 import type { Finding } from "../foundation/finding";
 import { durationInWords } from "../rhythm/duration";
-import { compare, subtract, sum, type Fraction } from "../rhythm/fraction";
-import { barLength, formatMetre, type Metre } from "../rhythm/metre";
-import type { Bar } from "../score/song";
+import { subtract, sum, ZERO, type Fraction } from "../rhythm/fraction";
+import { formatMetre } from "../rhythm/metre";
+import type { Bar } from "../score/bar";
+import { lengthOf } from "../score/event";
+import type { BarFrame } from "../score/frame";
 
 export interface BarBalance {
   readonly filled: Fraction;
@@ -10,30 +12,40 @@ export interface BarBalance {
   readonly excess: Fraction;
 }
 
-export function balanceOf(bar: Bar, metre: Metre): BarBalance {
-  const filled = sum(bar.events.map((event) => event.duration));
-  return { filled, excess: subtract(filled, barLength(metre)) };
+export function balanceOf(
+  bar: Pick<Bar, "events">,
+  { length }: Pick<BarFrame, "length">,
+): BarBalance {
+  const filled = sum(bar.events.map(lengthOf));
+  return { filled, excess: subtract(filled, length) };
 }
 
 /**
  * Bars that do not add up. A last bar that is short is only worth a word: it may be still in the
- * writing, or end on the way to the next phrase.
+ * writing, or end on the way to the next phrase. A second voice may be short, but not too long.
+ * @param frames What holds in each bar.
  */
-export function checkBars(bars: readonly Bar[], metre: Metre): readonly Finding[] {
+export function checkBars(bars: readonly Bar[], frames: readonly BarFrame[]): readonly Finding[] {
   return bars.flatMap((bar, index): Finding[] => {
-    const { excess } = balanceOf(bar, metre);
-    const sign = Math.sign(compare(excess, { num: 0, den: 1 }));
-    if (sign === 0) return [];
-    const amount = durationInWords({ num: Math.abs(excess.num), den: excess.den });
+    const frame = frames[index]!;
+    const found: Finding[] = [];
+    const { excess } = balanceOf(bar, frame);
     const isLast = index === bars.length - 1;
-    return [
-      {
-        code: sign > 0 ? "bar-over" : "bar-under",
-        severity: sign < 0 && isLast ? "info" : "warning",
+    const say = (voice: string, over: Fraction) => {
+      const amount = durationInWords({ num: Math.abs(over.num), den: over.den });
+      const isOver = over.num > 0;
+      const from = frame.from.num > 0 ? " after its pick-up" : "";
+      found.push({
+        code: isOver ? "bar-over" : "bar-under",
+        severity: !isOver && isLast ? "info" : "warning",
         where: { bar: index + 1 },
-        message: `bar ${index + 1} is ${article(amount)} too ${sign > 0 ? "long" : "short"} for ${formatMetre(metre)}`,
-      },
-    ];
+        message: `${voice}bar ${index + 1} is ${article(amount)} too ${isOver ? "long" : "short"} for ${formatMetre(frame.metre)}${from}`,
+      });
+    };
+    if (excess.num !== 0) say("", excess);
+    const below = bar.under ? balanceOf({ events: bar.under }, frame).excess : ZERO;
+    if (below.num > 0) say("the voice below in ", below);
+    return found;
   });
 }
 

@@ -9,6 +9,8 @@ export interface Whereabouts {
   readonly column?: number;
   readonly length?: number;
   readonly bar?: number;
+  /** The event that is meant. */
+  readonly eventId?: string;
 }
 
 /** Something a reader or check has to say: where, how serious, what came and what would mend it. */

@@ -12,6 +12,9 @@ export type Fret = Brand<number, "Fret">;
 /** Finger of the fretting hand; 0 for an open string. */
 export type Finger = 0 | 1 | 2 | 3 | 4;
 
+/** What a teacher may write: a finger, or the thumb over the neck. */
+export type FingerByHand = Finger | "T";
+
 export interface Place {
   /** 1 is the thinnest. */
   readonly string: number;

@@ -14,3 +14,4 @@ export {
 export { frequencyHzOf, parseReference, STANDARD_REFERENCE_HZ } from "./frequency";
 export { displayKey, formatKey, parseKey, type Key, type Mode } from "./key";
 export { spellMidi } from "./spelling";
+export { displayChord, formatChord, parseChords, type Chord } from "./chord";

@@ -8,9 +8,19 @@ export type MomentNote =
       readonly kind: "pitched";
       readonly midi: Midi;
       readonly fixed?: Place;
+      /** Where it can be played, if not simply wherever its pitch is fretted: a harmonic. */
+      readonly candidates?: readonly Place[];
       readonly isLinked: boolean;
     }
   | { readonly kind: "dead"; readonly string: number };
+
+/** Where a note may be played. */
+export function placesOfNote(
+  { fixed, candidates, midi }: Extract<MomentNote, { readonly kind: "pitched" }>,
+  neck: Neck,
+): readonly Place[] {
+  return fixed ? [fixed] : (candidates ?? placesOf(midi, neck));
+}
 
 /** What sounds at once; empty for a rest. */
 export interface Moment {
@@ -45,7 +55,7 @@ export const REACH_MM = 115;
 export function gripsOf(moment: Moment, neck: Neck): readonly Grip[] {
   const candidates = moment.notes.map((note): readonly Hold[] => {
     if (note.kind === "dead") return [{ string: note.string, fret: undefined }];
-    const places = note.fixed ? [note.fixed] : placesOf(note.midi, neck);
+    const places = placesOfNote(note, neck);
     return places.map((place) => ({ ...place, fromNut: fretFromNut(place, neck) }));
   });
   const grips: Grip[] = [];

@@ -1,6 +1,8 @@
+import { placesSounding } from "../neck/harmonic";
 import type { Neck, Place } from "../neck/neck";
 import { midiOf } from "../pitch/pitch";
-import { eventsOf, linkOf, notesOf, type Bar, type LineEvent, type Note } from "../score/song";
+import { momentsOf, withEvents, type Bar } from "../score/bar";
+import { harmonicOf, linkOf, notesOf, withNotes, type Note } from "../score/event";
 import { bestPath } from "./best-path";
 import { leastMovement, type CostModel } from "./cost-model";
 import { fingersOf, type Moment, type MomentNote } from "./grip";
@@ -27,11 +29,12 @@ export function placeBars(
   scope: Scope,
   model: CostModel = leastMovement(neck),
 ): PlacedBars {
-  const events = eventsOf(bars);
   const unreachable = new Map<string, WhyUnreachable>();
-  const reductions = events.map((event) => {
-    const notes = notesOf(event);
-    const moment: Moment = { notes: notes.map((note) => momentNote(note, scope)) };
+  const moments = bars.flatMap((bar, index) =>
+    momentsOf(bar).map((events) => ({ bar: index, events, notes: events.flatMap(notesOf) })),
+  );
+  const reductions = moments.map(({ notes }) => {
+    const moment: Moment = { notes: notes.map((note) => momentNote(note, neck, scope)) };
     const { kept, lost } = reduceToPlayable(moment, neck);
     for (const [index, why] of lost) unreachable.set(notes[index]!.id, why);
     return { kept, moment: { notes: kept.map((index) => moment.notes[index]!) } };
@@ -41,38 +44,47 @@ export function placeBars(
     neck,
     model,
   );
-  let index = 0;
-  const placed = bars.map((bar) => {
-    const events = bar.events.map((event): LineEvent => {
-      const { kept } = reductions[index]!;
-      const hand = path.hands[index]!;
-      index++;
-      if (event.kind === "rest") return event;
-      const fingers = fingersOf(hand.grip, hand.indexFret);
-      const notes = event.notes.map((note, at): Note => {
-        const order = kept.indexOf(at);
-        const hold = hand.grip.holds[order];
-        if (hold?.fret === undefined) return withoutPlace(note);
-        const finger = fingers?.[order];
-        const { string, fret } = hold;
-        return withPlace(note, { string, fret, ...(finger !== undefined && { finger }) }, scope);
-      });
-      return notes.every((note, at) => note === event.notes[at]) ? event : { ...event, notes };
-    });
-    return events.every((event, at) => event === bar.events[at]) ? bar : { events };
-  });
+  const placedIn = bars.map(() => new Map<Note, Note>());
+  for (const [index, { bar, notes }] of moments.entries()) {
+    const { kept } = reductions[index]!;
+    const { grip, indexFret } = path.hands[index]!;
+    const fingers = fingersOf(grip, indexFret);
+    for (const [at, note] of notes.entries()) {
+      const order = kept.indexOf(at);
+      const hold = grip.holds[order];
+      if (hold?.fret === undefined) {
+        if (!isFixed(note, scope)) placedIn[bar]!.set(note, withoutPlace(note));
+        continue;
+      }
+      const finger = fingers?.[order];
+      const { string, fret } = hold;
+      const place = { string, fret, ...(finger !== undefined && { finger }) };
+      placedIn[bar]!.set(note, withPlace(note, place, scope));
+    }
+  }
+  const placed = bars.map((bar, index) =>
+    withEvents(bar, (event) => withNotes(event, (note) => placedIn[index]!.get(note) ?? note)),
+  );
   return { bars: placed, unreachable, cost: path.cost };
 }
 
-function momentNote(note: Note, scope: Scope): MomentNote {
+function momentNote(note: Note, neck: Neck, scope: Scope): MomentNote {
   if (note.kind === "dead") return { kind: "dead", string: note.string };
-  const isFixed = note.place && (note.pinned || scope === "unplaced");
+  const harmonic = harmonicOf(note);
   return {
     kind: "pitched",
     midi: midiOf(note.pitch),
+    ...(harmonic && { candidates: placesSounding(midiOf(note.pitch), neck, harmonic) }),
     isLinked: linkOf(note) !== undefined,
-    ...(isFixed && { fixed: note.place }),
+    ...(note.place && isFixed(note, scope) && { fixed: note.place }),
   };
+}
+
+/** A place that is not ours to change, even where two voices want the same string at once. */
+function isFixed(note: Note, scope: Scope): boolean {
+  return (
+    note.kind === "pitched" && note.place !== undefined && (note.pinned || scope === "unplaced")
+  );
 }
 
 function withPlace(note: Note, place: Place, scope: Scope): Note {

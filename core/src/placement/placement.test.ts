@@ -2,11 +2,13 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { usualInstrument } from "../instrument/instrument";
 import { TUNING_LIBRARY, tuningById } from "../instrument/tuning-library";
-import { fret, midiAt, neckOf, placesOf, type Neck } from "../neck/neck";
+import { soundedAt } from "../neck/harmonic";
+import { fret, neckOf, placesOf, type Neck } from "../neck/neck";
 import { parseKey } from "../pitch/key";
 import { midi, midiOf } from "../pitch/pitch";
 import { anyBars, anyCapo } from "../score/song.arbitraries";
-import { eventsOf, notesOf, stringOf } from "../score/song";
+import { eventsOf } from "../score/bar";
+import { harmonicOf, notesOf, stringOf } from "../score/event";
 import { bestPath, handsOf } from "./best-path";
 import { leastMovement, type Hand } from "./cost-model";
 import { fingersOf, gripsOf, REACH_MM, spanMm, type Moment, type MomentNote } from "./grip";
@@ -186,7 +188,8 @@ describe("placing bars", () => {
             const old = notesOf(before[index]!)[at]!;
             if (note.kind === "dead" || old.kind === "dead") continue;
             expect(note.pitch).toEqual(old.pitch);
-            if (note.place) expect(midiAt(note.place, on)).toBe(midiOf(note.pitch));
+            if (note.place)
+              expect(soundedAt(note.place, on, harmonicOf(note))).toBe(midiOf(note.pitch));
             else expect(placed.unreachable.has(note.id)).toBe(true);
             if (old.pinned && note.place) expect(note.place).toEqual(old.place);
           }

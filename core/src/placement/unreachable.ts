@@ -1,10 +1,11 @@
 import { lastFretOf, placesOf, type Neck } from "../neck/neck";
 import type { Midi } from "../pitch/pitch";
-import { gripsOf, type Moment, type MomentNote } from "./grip";
+import { gripsOf, placesOfNote, type Moment, type MomentNote } from "./grip";
 
 export type WhyUnreachable =
   | { readonly kind: "too-low" | "too-high"; readonly semitones: number }
   | { readonly kind: "between-strings" }
+  | { readonly kind: "no-harmonic" }
   | { readonly kind: "no-free-string" }
   | { readonly kind: "no-grip" };
 
@@ -29,6 +30,8 @@ export function explainUnreachable(why: WhyUnreachable): string {
       return `out of range: ${semitones(why.semitones)} above the last fret`;
     case "between-strings":
       return "no string has this pitch: it lies above one string's last fret and below the next open string";
+    case "no-harmonic":
+      return "no string has this pitch as a harmonic";
     case "no-free-string":
       return "no string is left for it beside the other notes of this moment";
     case "no-grip":
@@ -56,7 +59,9 @@ export function reduceToPlayable(moment: Moment, neck: Neck): Reduction {
   const inRange: number[] = [];
   for (const [index, note] of moment.notes.entries()) {
     const why =
-      note.kind === "pitched" && !note.fixed ? whyUnreachable(note.midi, neck) : undefined;
+      note.kind === "pitched" && placesOfNote(note, neck).length === 0
+        ? (whyUnreachable(note.midi, neck) ?? { kind: "no-harmonic" as const })
+        : undefined;
     if (why) lost.set(index, why);
     else inRange.push(index);
   }
@@ -64,8 +69,17 @@ export function reduceToPlayable(moment: Moment, neck: Neck): Reduction {
   const byInnerFirst = pitched.sort(
     (a, b) => distanceToEdge(b, moment, inRange) - distanceToEdge(a, moment, inRange) || a - b,
   );
-  for (let dropped = 0; dropped <= pitched.length; dropped++) {
-    for (const drop of combinations(byInnerFirst, dropped)) {
+  const isFixed = (index: number) => {
+    const note = moment.notes[index]!;
+    return note.kind === "pitched" && note.fixed !== undefined;
+  };
+  const unfixed = byInnerFirst.filter((index) => !isFixed(index));
+  // What a teacher pinned goes last, and only where two pins want the same string.
+  for (const [among, least] of [
+    [unfixed, 0],
+    [byInnerFirst, 1],
+  ] as const) {
+    for (const drop of subsets(among, least)) {
       const kept = inRange.filter((index) => !drop.includes(index));
       if (gripsOf({ notes: kept.map((index) => moment.notes[index]!) }, neck).length === 0)
         continue;
@@ -90,6 +104,11 @@ function distanceToEdge(index: number, moment: Moment, among: readonly number[])
 
 function midisOf(note: MomentNote): readonly Midi[] {
   return note.kind === "dead" ? [] : [note.midi];
+}
+
+/** From small to large, beginning with those of `least` items. */
+function* subsets(items: readonly number[], least: number): Generator<readonly number[]> {
+  for (let size = least; size <= items.length; size++) yield* combinations(items, size);
 }
 
 function* combinations(items: readonly number[], size: number): Generator<readonly number[]> {

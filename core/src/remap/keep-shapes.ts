@@ -1,7 +1,9 @@
-import { isOnNeck, midiAt, type Neck } from "../neck/neck";
+import { soundedAt } from "../neck/harmonic";
+import { isOnNeck, type Neck } from "../neck/neck";
 import type { Key } from "../pitch/key";
 import { spellMidi } from "../pitch/spelling";
-import { stringOf, type Bar, type LineEvent, type Note } from "../score/song";
+import { withEvents, type Bar } from "../score/bar";
+import { harmonicOf, stringOf, withNotes, type Note } from "../score/event";
 
 /**
  * The same places on a neck that is tuned or capoed otherwise: the hand stays, what sounds changes.
@@ -9,12 +11,9 @@ import { stringOf, type Bar, type LineEvent, type Note } from "../score/song";
  * @throws RangeError when the other neck lacks a string that is played: shapes need the same strings.
  */
 export function keepShapes(bars: readonly Bar[], to: Neck, key: Key): readonly Bar[] {
-  return bars.map((bar) => ({
-    events: bar.events.map((event): LineEvent => {
-      if (event.kind === "rest") return event;
-      return { ...event, notes: event.notes.map((note) => reSound(note, to, key)) };
-    }),
-  }));
+  return bars.map((bar) =>
+    withEvents(bar, (event) => withNotes(event, (note) => reSound(note, to, key))),
+  );
 }
 
 function reSound(note: Note, to: Neck, key: Key): Note {
@@ -23,7 +22,8 @@ function reSound(note: Note, to: Neck, key: Key): Note {
     throw new RangeError(`string must be 1–${to.openMidi.length}, got ${string}`);
   }
   if (note.kind === "dead" || !note.place) return note;
-  if (isOnNeck(note.place, to)) return { ...note, pitch: spellMidi(midiAt(note.place, to), key) };
+  const sounds = isOnNeck(note.place, to) && soundedAt(note.place, to, harmonicOf(note));
+  if (sounds) return { ...note, pitch: { ...note.pitch, ...spellMidi(sounds, key) } };
   const { place: _, ...rest } = note;
   return { ...rest, pinned: false };
 }

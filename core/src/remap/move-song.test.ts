@@ -1,7 +1,9 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { chromaOf, midiOf } from "../pitch/pitch";
-import { barsOfPart, eventsOf, notesOf, type Line, type Song } from "../score/song";
+import { eventsOf } from "../score/bar";
+import { notesOf } from "../score/event";
+import { barsOfPart, type Line, type Song } from "../score/song";
 import { anySong } from "../score/song.arbitraries";
 import { checkSong } from "../formats/json/check-song";
 import { moveSong } from "./move-song";

@@ -4,16 +4,9 @@ import type { Key } from "../pitch/key";
 import { midi, midiOf } from "../pitch/pitch";
 import { spellMidi } from "../pitch/spelling";
 import { placeBars } from "../placement/place-bars";
-import {
-  cutIntoLines,
-  linesOfPart,
-  type Bar,
-  type Line,
-  type LineEvent,
-  type Part,
-  type PitchedNote,
-  type Song,
-} from "../score/song";
+import { withEvents, type Bar } from "../score/bar";
+import { withNotes, type PitchedNote } from "../score/event";
+import { changeLines, linesOfPart, type Line, type Part, type Song } from "../score/song";
 import { soundingKey } from "../theory/shapes-and-sound";
 
 /** A part after the song was moved. */
@@ -48,37 +41,43 @@ function movePart(song: Song, part: Part, semitones: number, key: Key): MovedPar
   const canFollow = part.capo.fret > 0 && !part.capo.strings && fret >= 0;
   if (canFollow && capoProblem(capo, part.instrument) === undefined) {
     const neck = neckOf(part.instrument, capo);
-    const kept = lines.map((line) => ({
-      ...line,
-      bars: moveBars(line.bars, (note) => {
+    const kept = changeLines(lines, (bars) =>
+      moveBars(bars, (note) => {
         const moved = transpose(note, semitones, key);
         // The neck may end before the highest shape does.
         return note.place && isOnNeck(note.place, neck) ? moved : letGo(moved);
       }),
-    }));
+    );
     return { part: { ...part, capo }, lines: kept, hasKeptShapes: true };
   }
-  const moved = lines.map((line) =>
-    moveBars(line.bars, (note) => letGo(transpose(note, semitones, key))),
-  );
-  const { bars } = placeBars(moved.flat(), neckOf(part.instrument, part.capo), "unpinned");
-  return { part, lines: cutIntoLines(lines, bars), hasKeptShapes: false };
+  const neck = neckOf(part.instrument, part.capo);
+  const moved = changeLines(lines, (bars) => {
+    const higher = moveBars(bars, (note) => letGo(transpose(note, semitones, key)));
+    return placeBars(higher, neck, "unpinned").bars;
+  });
+  return { part, lines: moved, hasKeptShapes: false };
 }
 
 function transpose(note: PitchedNote, semitones: number, key: Key): PitchedNote {
-  return { ...note, pitch: spellMidi(midi(midiOf(note.pitch) + semitones), key) };
+  return {
+    ...note,
+    pitch: { ...note.pitch, ...spellMidi(midi(midiOf(note.pitch) + semitones), key) },
+  };
 }
 
-function letGo({ place: _place, reason: _reason, ...rest }: PitchedNote): PitchedNote {
+function letGo({
+  place: _place,
+  reason: _reason,
+  finger: _finger,
+  ...rest
+}: PitchedNote): PitchedNote {
   return { ...rest, pinned: false };
 }
 
 function moveBars(bars: readonly Bar[], move: (note: PitchedNote) => PitchedNote): readonly Bar[] {
-  return bars.map((bar) => ({
-    events: bar.events.map((event): LineEvent => {
-      if (event.kind === "rest") return event;
-      const notes = event.notes.map((note) => (note.kind === "dead" ? note : move(note)));
-      return { ...event, notes };
-    }),
-  }));
+  return bars.map((bar) =>
+    withEvents(bar, (event) =>
+      withNotes(event, (note) => (note.kind === "dead" ? note : move(note))),
+    ),
+  );
 }

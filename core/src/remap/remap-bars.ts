@@ -1,10 +1,12 @@
 import type { Finding } from "../foundation/finding";
+import { checkLinks } from "../checks/links";
 import type { Neck } from "../neck/neck";
 import { displayPitch, type Pitch } from "../pitch/pitch";
 import type { WhyUnreachable } from "../placement/unreachable";
 import { placeBars } from "../placement/place-bars";
-import { add, ZERO, type Fraction } from "../rhythm/fraction";
-import { linkOf, notesOf, stringOf, type Bar, type LineEvent, type Note } from "../score/song";
+import type { Fraction } from "../rhythm/fraction";
+import { eventsOf, timed, withEvents, type Bar } from "../score/bar";
+import { notesOf, stringOf, type LineEvent, type Note } from "../score/event";
 
 export interface Unreachable {
   readonly noteId: string;
@@ -33,32 +35,36 @@ export function remapBars(
   to: Neck,
   newId: () => string,
 ): Remapped {
-  const pitchedOnly = bars.map((bar) => ({
-    events: bar.events.map((event): LineEvent => {
-      if (event.kind === "rest") return { ...event, id: newId() };
+  const pitchedOnly = bars.map((bar) =>
+    withEvents(bar, (event): LineEvent => {
+      if (event.kind !== "notes") return { ...event, id: newId() };
       const notes = event.notes.flatMap((note): Note[] => {
         if (note.kind === "dead") return [];
-        const { place: _place, reason: _reason, ...rest } = note;
+        const { place: _place, reason: _reason, finger: _finger, ...rest } = note;
         return [{ ...rest, id: newId(), pinned: false }];
       });
       return { ...event, id: newId(), notes };
     }),
-  }));
+  );
   const { bars: placed, unreachable } = placeBars(pitchedOnly, to, "unpinned");
-  const moved = placed.map((bar, barIndex) => ({
-    events: bar.events.map((event, index): LineEvent => {
-      const strokes = notesOf(bars[barIndex]!.events[index]!).filter((n) => n.kind === "dead");
-      if (event.kind === "rest" || strokes.length === 0) return event;
+  const moved = placed.map((bar, barIndex) => {
+    const before = eventsOf([bars[barIndex]!])[Symbol.iterator]();
+    return withEvents(bar, (event) => {
+      const strokes = notesOf(before.next().value!).filter((note) => note.kind === "dead");
+      if (event.kind !== "notes" || strokes.length === 0) return event;
       const taken = event.notes.map(stringOf);
       const strings = stringsForStrokes(strokes, taken, from.openMidi.length, to.openMidi.length);
       const dead = strings.map((string): Note => ({ kind: "dead", id: newId(), string }));
       return { ...event, notes: [...event.notes, ...dead] };
-    }),
-  }));
+    });
+  });
   return {
     bars: moved,
     unreachable: listUnreachable(moved, unreachable),
-    findings: [...strokesLost(bars, moved), ...linksBroken(moved)],
+    findings: [
+      ...strokesLost(bars, moved),
+      ...checkLinks(moved).filter(({ code }) => code === "link-across-strings"),
+    ],
   };
 }
 
@@ -92,14 +98,12 @@ function listUnreachable(
 ): readonly Unreachable[] {
   const list: Unreachable[] = [];
   for (const [index, bar] of bars.entries()) {
-    let onset = ZERO;
-    for (const event of bar.events) {
+    for (const { event, onset } of [...timed(bar.events), ...timed(bar.under ?? [])]) {
       for (const note of notesOf(event)) {
         const reason = why.get(note.id);
         if (!reason || note.kind === "dead") continue;
         list.push({ noteId: note.id, bar: index + 1, onset, pitch: note.pitch, why: reason });
       }
-      onset = add(onset, event.duration);
     }
   }
   return list;
@@ -107,7 +111,7 @@ function listUnreachable(
 
 function strokesLost(before: readonly Bar[], after: readonly Bar[]): readonly Finding[] {
   return before.flatMap((bar, index): Finding[] => {
-    const notesIn = ({ events }: Bar) => events.flatMap(notesOf).length;
+    const notesIn = (one: Bar) => eventsOf([one]).flatMap(notesOf).length;
     if (notesIn(bar) === notesIn(after[index]!)) return [];
     return [
       {
@@ -118,28 +122,4 @@ function strokesLost(before: readonly Bar[], after: readonly Bar[]): readonly Fi
       },
     ];
   });
-}
-
-/** Links whose two notes now lie on different strings. */
-function linksBroken(bars: readonly Bar[]): readonly Finding[] {
-  const findings: Finding[] = [];
-  let before: readonly (number | undefined)[] = [];
-  for (const [index, bar] of bars.entries()) {
-    for (const event of bar.events) {
-      for (const note of notesOf(event)) {
-        const link = linkOf(note);
-        const string = stringOf(note);
-        if (!link || string === undefined || before.includes(string)) continue;
-        const name = note.kind === "pitched" ? displayPitch(note.pitch) : "";
-        findings.push({
-          code: "link-across-strings",
-          severity: "warning",
-          where: { bar: index + 1 },
-          message: `bar ${index + 1}: the ${link} to ${name} has no note before it on its string: pick it instead`,
-        });
-      }
-      before = notesOf(event).map(stringOf);
-    }
-  }
-  return findings;
 }

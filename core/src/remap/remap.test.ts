@@ -11,7 +11,8 @@ import { formatPitch, midiOf } from "../pitch/pitch";
 import { parseCallout } from "../callout/parse-callout";
 import { calloutContext } from "../callout/context";
 import { anyBars, testId } from "../score/song.arbitraries";
-import { eventsOf, notesOf, stringOf, type Bar } from "../score/song";
+import { eventsOf, type Bar } from "../score/bar";
+import { notesOf, stringOf } from "../score/event";
 import { remapBars, type Unreachable } from "./remap-bars";
 import { keepShapes } from "./keep-shapes";
 
@@ -22,7 +23,7 @@ const neckFor = (id: string, capo = 0) =>
 const standard = neckFor("standard");
 const read = (text: string) => {
   const instrument = usualInstrument(tuningById("standard"), "Guitar");
-  const frame = { key: key.value, metre: { beats: 4, unit: 4 } as const };
+  const frame = { key: key.value, metre: { beats: 4, unit: 4 } as const, tempoBpm: 96 };
   const context = calloutContext({ instrument, capo: NO_CAPO }, frame, USUAL_STYLE);
   return parseCallout(text, context, testId).bars;
 };

@@ -11,7 +11,7 @@ import {
 /** Note values by their letter: whole, half, quarter, eighth, sixteenth. */
 const VALUE_OF_LETTER: Readonly<Record<string, number>> = { w: 1, h: 2, q: 4, e: 8, s: 16 };
 
-const NAME_OF_VALUE: Readonly<Record<number, string>> = {
+export const NAME_OF_VALUE: Readonly<Record<number, string>> = {
   1: "whole note",
   2: "half note",
   4: "quarter note",
@@ -22,25 +22,53 @@ const NAME_OF_VALUE: Readonly<Record<number, string>> = {
 };
 
 const DOTTED: readonly Fraction[] = [fraction(1), fraction(3, 2), fraction(7, 4)];
-const TRIPLET = fraction(2, 3);
 
-interface NoteValue {
-  /** 1, 2, 4 … 64. */
+/** So many notes in the time of another number: 3 in the time of 2 is the triplet. */
+export interface Tuplet {
+  /** 2–63. */
+  readonly actual: number;
+  readonly normal: number;
+}
+
+/** A duration as it is written: a plain value, its dots, and the tuplet it belongs to. */
+export interface NoteValue {
+  /** 1, 2, 4 … 64: the whole note's fraction. */
   readonly value: number;
   readonly dots: 0 | 1 | 2;
-  readonly triplet: boolean;
+  readonly tuplet?: Tuplet;
+}
+
+const MAX_ACTUAL = 63;
+
+/** The usual meaning of “n-tuplet”: n in the time of the largest power of two below n. */
+export function usualTuplet(actual: number): Tuplet {
+  return { actual, normal: 2 ** Math.floor(Math.log2(actual - 1)) };
+}
+
+/** How long a written value lasts, as a fraction of a whole note. */
+export function durationOf({ value, dots, tuplet }: NoteValue): Fraction {
+  const plain = multiply(fraction(1, value), DOTTED[dots]!);
+  return tuplet ? multiply(plain, fraction(tuplet.normal, tuplet.actual)) : plain;
 }
 
 /**
- * Reads a note value: `8`, `q`, `q.`, `16..`, `8t` (triplet), or any exact fraction like `5/16`.
+ * Reads a note value: `8`, `q`, `q.`, `16..`, `8t` (triplet), `16t5` (of a quintuplet), `8t2:3`
+ * (two in the time of three), or any exact fraction like `5/16`.
  * @returns a positive fraction of a whole note, at most 16 whole notes.
  */
 export function parseDuration(text: string): Result<Fraction> {
-  const match = /^(1|2|4|8|16|32|64|[whqes])(\.{0,2})(t?)$/u.exec(text);
+  const match = /^(1|2|4|8|16|32|64|[whqes])(\.{0,2})(?:t(?:(\d+)(?::(\d+))?)?)?$/u.exec(text);
   if (match) {
     const value = VALUE_OF_LETTER[match[1]!] ?? Number(match[1]);
-    const plain = multiply(fraction(1, value), DOTTED[match[2]!.length]!);
-    return ok(match[3] ? multiply(plain, TRIPLET) : plain);
+    const dots = match[2]!.length as NoteValue["dots"];
+    if (!text.includes("t")) return ok(durationOf({ value, dots }));
+    const actual = Number(match[3] ?? 3);
+    const normal = match[4] === undefined ? undefined : Number(match[4]);
+    if (actual >= 2 && actual <= MAX_ACTUAL && (normal === undefined || normal >= 1)) {
+      if (normal !== undefined && normal > MAX_ACTUAL) return noValue(text);
+      const tuplet = normal === undefined ? usualTuplet(actual) : { actual, normal };
+      return ok(durationOf({ value, dots, tuplet }));
+    }
   }
   if (/^\d+\/\d+$/u.test(text)) {
     const parsed = parseFraction(text);
@@ -48,9 +76,13 @@ export function parseDuration(text: string): Result<Fraction> {
       return parsed;
     }
   }
+  return noValue(text);
+}
+
+function noValue(text: string): Result<never> {
   return err(
-    `“${text}” is no note value: expected 1, 2, 4, 8, 16, 32 or 64 (or w h q e s), then . for dotted ` +
-      `or t for triplet, or a fraction like 5/16`,
+    `“${text}” is no note value: expected 1, 2, 4, 8, 16, 32 or 64 (or w h q e s), then . for dotted, ` +
+      `t for triplet or t5 for five in the time of four, or a fraction like 5/16`,
   );
 }
 
@@ -58,25 +90,50 @@ export function parseDuration(text: string): Result<Fraction> {
 export function formatDuration(duration: Fraction): string {
   const value = noteValueOf(duration);
   if (!value) return `${duration.num}/${duration.den}`;
-  return `${value.value}${".".repeat(value.dots)}${value.triplet ? "t" : ""}`;
+  const { actual } = value.tuplet ?? {};
+  const tuplet = actual === undefined ? "" : actual === 3 ? "t" : `t${actual}`;
+  return `${value.value}${".".repeat(value.dots)}${tuplet}`;
 }
 
-/** In words: `dotted quarter note`, `eighth-note triplet`, or `5/16`. */
+const TUPLET_NAMES: Readonly<Record<number, string>> = {
+  3: "triplet",
+  5: "quintuplet",
+  6: "sextuplet",
+  7: "septuplet",
+};
+
+export function tupletInWords({ actual }: Tuplet): string {
+  return TUPLET_NAMES[actual] ?? `${actual}-tuplet`;
+}
+
+/** In words: `dotted quarter note`, `eighth note of a triplet`, or `5/16 of a whole note`. */
 export function durationInWords(duration: Fraction): string {
   const value = noteValueOf(duration);
   if (!value) return `${formatFraction(duration)} of a whole note`;
   const dotted = ["", "dotted ", "double-dotted "][value.dots]!;
   const name = dotted + NAME_OF_VALUE[value.value]!;
-  return value.triplet ? `${name} of a triplet` : name;
+  return value.tuplet ? `${name} of a ${tupletInWords(value.tuplet)}` : name;
 }
 
-function noteValueOf(duration: Fraction): NoteValue | undefined {
-  for (const triplet of [false, true]) {
-    const straight = triplet ? divide(duration, TRIPLET) : duration;
-    for (const dots of [0, 1, 2] as const) {
-      const plain = divide(straight, DOTTED[dots]!);
-      if (plain.num === 1 && NAME_OF_VALUE[plain.den]) return { value: plain.den, dots, triplet };
+/**
+ * How a duration is written, if one note can say it: plain, dotted, or in the usual tuplet of the
+ * odd number that divides its value.
+ */
+export function noteValueOf(duration: Fraction): NoteValue | undefined {
+  const odd = oddPartOf(duration.den);
+  const tuplet = odd > 1 && odd <= MAX_ACTUAL ? usualTuplet(odd) : undefined;
+  const straight = tuplet ? multiply(duration, fraction(tuplet.actual, tuplet.normal)) : duration;
+  for (const dots of [0, 1, 2] as const) {
+    const plain = divide(straight, DOTTED[dots]!);
+    if (plain.num === 1 && NAME_OF_VALUE[plain.den]) {
+      return { value: plain.den, dots, ...(tuplet && { tuplet }) };
     }
   }
   return undefined;
+}
+
+/** What is left of a number when all twos are divided out: 1 for what halving reaches. */
+export function oddPartOf(number: number): number {
+  while (number % 2 === 0) number /= 2;
+  return number;
 }

@@ -8,5 +8,6 @@ export {
   ZERO,
   type Fraction,
 } from "./fraction";
-export { durationInWords, formatDuration } from "./duration";
+export { durationInWords, formatDuration, noteValueOf, type NoteValue } from "./duration";
+export { STRAIGHT, type Feel } from "./feel";
 export { countAt, formatMetre, parseMetre, type Metre } from "./metre";

@@ -1,14 +1,8 @@
 import type { Place } from "../neck/neck";
-import {
-  lineOf,
-  type Bar,
-  type Line,
-  type Note,
-  type Part,
-  type Phrase,
-  type Song,
-  type SongDetails,
-} from "./song";
+import { withEvents, type Bar } from "./bar";
+import { notesOf, withNotes, type LineEvent } from "./event";
+import type { Section } from "./form";
+import { lineOf, type Line, type Part, type Phrase, type Song, type SongDetails } from "./song";
 
 /** Where a note stands in a song. */
 export interface NoteAddress {
@@ -23,6 +17,9 @@ export interface Placement {
   readonly pinned: boolean;
   readonly reason?: string;
 }
+
+/** A line without its address: the version that is played, and the others. */
+export type LineContent = Omit<Line, "phraseId" | "partId">;
 
 /** One change to a song, as data. Applying it gives the edit that takes it back. */
 export type Edit =
@@ -47,9 +44,16 @@ export type Edit =
       readonly kind: "set-bars";
       readonly phraseId: string;
       readonly partId: string;
-      /** Absent takes the line away. */
-      readonly bars?: readonly Bar[];
+      readonly bars: readonly Bar[];
     }
+  | {
+      readonly kind: "set-line";
+      readonly phraseId: string;
+      readonly partId: string;
+      /** Absent takes the line away. */
+      readonly line?: LineContent;
+    }
+  | { readonly kind: "set-form"; readonly form: readonly Section[] }
   | { readonly kind: "place-note"; readonly at: NoteAddress; readonly placement: Placement };
 
 export interface Applied {
@@ -65,9 +69,9 @@ export interface Applied {
 export function applyEdit(song: Song, edit: Edit): Applied {
   switch (edit.kind) {
     case "set-details": {
-      const { parts, phrases, lines, ...before } = song;
+      const { parts, phrases, form, lines, ...before } = song;
       return {
-        song: { ...edit.details, parts, phrases, lines },
+        song: { ...edit.details, parts, phrases, form, lines },
         inverse: { kind: "set-details", details: before },
       };
     }
@@ -137,54 +141,64 @@ export function applyEdit(song: Song, edit: Edit): Applied {
         inverse: { kind: "replace-phrase", phrase: song.phrases[index]! },
       };
     }
-    case "set-bars":
-      return setBars(song, edit.phraseId, edit.partId, edit.bars);
+    case "set-bars": {
+      const before = lineOf(song, edit.phraseId, edit.partId);
+      const line = before
+        ? { ...contentOf(before), bars: edit.bars }
+        : { bars: edit.bars, others: [] };
+      if (before?.bars !== edit.bars) return setLine(song, { ...edit, kind: "set-line", line });
+      return { song, inverse: edit };
+    }
+    case "set-line":
+      return setLine(song, edit);
+    case "set-form":
+      return {
+        song: { ...song, form: edit.form },
+        inverse: { kind: "set-form", form: song.form },
+      };
     case "place-note":
       return placeNote(song, edit.at, edit.placement);
   }
 }
 
-function setBars(
+function contentOf({ phraseId: _phrase, partId: _part, ...content }: Line): LineContent {
+  return content;
+}
+
+function setLine(
   song: Song,
-  phraseId: string,
-  partId: string,
-  bars: readonly Bar[] | undefined,
+  { phraseId, partId, line }: Extract<Edit, { readonly kind: "set-line" }>,
 ): Applied {
   indexOf(song.parts, partId, "part");
   indexOf(song.phrases, phraseId, "phrase");
   const before = lineOf(song, phraseId, partId);
   const inverse: Edit = {
-    kind: "set-bars",
+    kind: "set-line",
     phraseId,
     partId,
-    ...(before && { bars: before.bars }),
+    ...(before && { line: contentOf(before) }),
   };
-  if (before?.bars === bars) return { song, inverse };
-  const lines = song.lines.flatMap((line) => {
-    if (line !== before) return [line];
-    return bars ? [{ ...line, bars }] : [];
-  });
-  if (!before && bars) lines.push({ phraseId, partId, bars });
+  const after: Line[] = line ? [{ ...line, phraseId, partId }] : [];
+  const lines = before
+    ? song.lines.flatMap((other) => (other === before ? after : [other]))
+    : [...song.lines, ...after];
   return { song: { ...song, lines }, inverse };
 }
 
 function placeNote(song: Song, at: NoteAddress, placement: Placement): Applied {
   const line = lineOf(song, at.phraseId, at.partId);
   let before: Placement | undefined;
-  const bars = line?.bars.map((bar) => {
-    if (!bar.events.some((event) => hasNote(event, at.noteId))) return bar;
-    const events = bar.events.map((event) => {
-      if (event.kind === "rest" || !hasNote(event, at.noteId)) return event;
-      const notes = event.notes.map((note): Note => {
+  const bars = line?.bars.map((bar) =>
+    withEvents(bar, (event) => {
+      if (!hasNote(event, at.noteId)) return event;
+      return withNotes(event, (note) => {
         if (note.id !== at.noteId || note.kind === "dead") return note;
         const { place, pinned, reason, ...rest } = note;
         before = { ...(place && { place }), pinned, ...(reason !== undefined && { reason }) };
         return { ...rest, ...placement };
       });
-      return { ...event, notes };
-    });
-    return { events };
-  });
+    }),
+  );
   if (!line || !bars || !before) throw new RangeError(`no pitched note ${at.noteId} in this line`);
   return {
     song: {
@@ -195,8 +209,8 @@ function placeNote(song: Song, at: NoteAddress, placement: Placement): Applied {
   };
 }
 
-function hasNote(event: Bar["events"][number], noteId: string): boolean {
-  return event.kind === "notes" && event.notes.some((note) => note.id === noteId);
+function hasNote(event: LineEvent, noteId: string): boolean {
+  return notesOf(event).some((note) => note.id === noteId);
 }
 
 function indexOf(items: readonly { readonly id: string }[], id: string, what: string): number {

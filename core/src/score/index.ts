@@ -1,26 +1,41 @@
 export {
   barsOfPart,
-  eventsOf,
+  framesOfPhrase,
   lineOf,
-  linkOf,
-  notesOf,
-  stringOf,
   styleOf,
-  type Bar,
-  type DeadNote,
   type Line,
-  type LineEvent,
-  type LinkKind,
-  type Note,
-  type NotesEvent,
   type Part,
   type Phrase,
-  type PitchedNote,
-  type RestEvent,
   type Song,
   type SongDetails,
-  type Technique,
+  type Version,
 } from "./song";
-export { applyEdit, type Applied, type Edit, type NoteAddress, type Placement } from "./edit";
+export { eventsOf, timed, withEvents, type Bar, type TimedEvent } from "./bar";
+export {
+  linkOf,
+  isPalmMuted,
+  lengthOf,
+  notesOf,
+  stringOf,
+  type DeadNote,
+  type HitEvent,
+  type LineEvent,
+  type Note,
+  type NotesEvent,
+  type PitchedNote,
+  type RestEvent,
+} from "./event";
+export type { BendCourse, EventTechnique, LinkKind, Pluck, Stroke, Technique } from "./technique";
+export type { BarFrame, BarMark, ChordAt } from "./frame";
+export type { Ending, Pass, PlayedPhrase, Section } from "./form";
+export { PICKING_SCHOOLS, type PickingSchool } from "./picking";
+export {
+  applyEdit,
+  type Applied,
+  type Edit,
+  type LineContent,
+  type NoteAddress,
+  type Placement,
+} from "./edit";
 export { commit, openHistory, redo, undo, type History, type Transaction } from "./history";
 export { mergeBars } from "./merge-bars";

@@ -1,6 +1,8 @@
 import { midiOf } from "../pitch/pitch";
 import { formatFraction } from "../rhythm/fraction";
-import { eventsOf, type Bar, type LineEvent, type Note, type Technique } from "./song";
+import { eventsOf, type Bar } from "./bar";
+import type { LineEvent, Note } from "./event";
+import type { EventTechnique, Technique } from "./technique";
 
 /**
  * Takes over newly written bars and keeps the old events wherever nothing was changed, so that ids,
@@ -25,15 +27,18 @@ export function mergeBars(before: readonly Bar[], after: readonly Bar[]): readon
   }
   const knownBars = new Map(before.map((bar) => [bar.events[0], bar]));
   let index = 0;
-  const merged = after.map((bar) => {
-    const events = bar.events.map((event) => {
-      const here = index++;
-      if (here < head) return old[here]!;
-      if (here >= fresh.length - tail) return old[here - fresh.length + old.length]!;
-      return event;
-    });
+  const keep = (event: LineEvent) => {
+    const here = index++;
+    if (here < head) return old[here]!;
+    if (here >= fresh.length - tail) return old[here - fresh.length + old.length]!;
+    return event;
+  };
+  const merged = after.map((bar): Bar => {
+    const events = bar.events.map(keep);
+    const under = bar.under?.map(keep);
     const known = knownBars.get(events[0]);
-    return known && isSameList(known.events, events) ? known : { events };
+    if (known && isSameList(known.events, events) && isSameVoice(known.under, under)) return known;
+    return under ? { events, under } : { events };
   });
   return isSameList(before, merged) ? before : merged;
 }
@@ -42,25 +47,44 @@ function isSameList<Item>(a: readonly Item[], b: readonly Item[]): boolean {
   return a.length === b.length && a.every((item, index) => item === b[index]);
 }
 
+function isSameVoice(a: Bar["under"], b: Bar["under"]): boolean {
+  return a === b || (a !== undefined && b !== undefined && isSameList(a, b));
+}
+
 /** Everything a person writes of an event; equal keys mean that nothing was changed. */
 function eventKey(event: LineEvent): string {
-  const notes =
-    event.kind === "rest"
-      ? "-"
-      : [...event.notes.map(noteKey)].sort().join("+") + (event.palmMuted ? "m" : "");
-  return `${formatFraction(event.duration)} ${notes}`;
+  let key = formatFraction(event.duration);
+  if (event.fermata) key += "^";
+  if (event.lyric !== undefined) key += JSON.stringify({ lyric: event.lyric });
+  if (event.note !== undefined) key += JSON.stringify(event.note);
+  if (event.kind === "rest") return `${key} -`;
+  if (event.kind === "hit") return `${key} ${event.sound}`;
+  if (event.grace) key += event.grace;
+  if (event.stroke) key += event.stroke;
+  key += event.techniques.map(techniqueKey).join("");
+  return `${key} ${event.notes.map(noteKey).sort().join("+")}`;
 }
 
 export function barKey(bar: Bar): string {
-  return bar.events.map(eventKey).join(";");
+  const line = bar.events.map(eventKey).join(";");
+  return bar.under ? `${line}/${bar.under.map(eventKey).join(";")}` : line;
 }
 
 function noteKey(note: Note): string {
-  if (note.kind === "dead") return `${note.string}:x`;
-  const where = note.place ? `${note.place.string}:${note.place.fret}` : `@${midiOf(note.pitch)}`;
-  return where + note.techniques.map(techniqueKey).join("") + (note.pinned ? "!" : "");
+  const pluck = note.pluck ?? "";
+  if (note.kind === "dead") return `${note.string}:x${pluck}`;
+  const { place, pitch, techniques, pinned, finger } = note;
+  let key = place ? `${place.string}:${place.fret}` : `@${midiOf(pitch)}`;
+  if (pitch.cents) key += `c${pitch.cents}`;
+  key += techniques.map(techniqueKey).join("");
+  if (finger !== undefined) key += `f${finger}`;
+  return key + pluck + (pinned ? "!" : "");
 }
 
-function techniqueKey(technique: Technique): string {
-  return technique.kind === "bend" ? `bend${technique.cents}` : technique.kind;
+/** The order in which a technique's facts were written down means nothing. */
+function techniqueKey(technique: Technique | EventTechnique): string {
+  const facts = Object.entries(technique).filter(([name]) => name !== "kind");
+  if (facts.length === 0) return `.${technique.kind}`;
+  const said = facts.sort(([a], [b]) => (a < b ? -1 : 1));
+  return `.${technique.kind}${JSON.stringify(said)}`;
 }

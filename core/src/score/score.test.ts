@@ -4,13 +4,15 @@ import { applyEdit, type Edit } from "./edit";
 import { commit, openHistory, redo, undo } from "./history";
 import { barKey, mergeBars } from "./merge-bars";
 import { anySong, testId } from "./song.arbitraries";
-import { eventsOf, notesOf, type Bar, type Song } from "./song";
+import { eventsOf, withEvents, type Bar } from "./bar";
+import { notesOf } from "./event";
+import type { Song } from "./song";
 
 /** Any edit that makes sense for a song. */
 function anyEdit(song: Song): fc.Arbitrary<Edit> {
   const part = song.parts[0]!;
   const phrase = fc.constantFrom(...song.phrases);
-  const { parts: _p, phrases: _ph, lines: _l, ...details } = song;
+  const { parts: _p, phrases: _ph, form: _f, lines: _l, ...details } = song;
   const pitched = song.lines.flatMap((line) =>
     eventsOf(line.bars)
       .flatMap(notesOf)
@@ -22,15 +24,27 @@ function anyEdit(song: Song): fc.Arbitrary<Edit> {
       kind: "insert-part",
       index: 1,
       part: { ...part, id: "second" },
-      lines: [{ phraseId: song.phrases[0]!.id, partId: "second", bars: [] }],
+      lines: [{ phraseId: song.phrases[0]!.id, partId: "second", bars: [], others: [] }],
     }),
     fc.constant({ kind: "remove-part", partId: part.id }),
     fc.nat({ max: 9 }).map((fret) => ({ kind: "replace-part", part: { ...part, capo: { fret } } })),
-    fc.constant({ kind: "insert-phrase", index: 0, phrase: { id: "new", name: "New" }, lines: [] }),
+    fc.constant({
+      kind: "insert-phrase",
+      index: 0,
+      phrase: { id: "new", name: "New", marks: [] },
+      lines: [],
+    }),
     phrase.map(({ id }) => ({ kind: "remove-phrase", phraseId: id })),
-    phrase.map(({ id }) => ({ kind: "replace-phrase", phrase: { id, name: "Other" } })),
+    phrase.map(({ id }) => ({ kind: "replace-phrase", phrase: { id, name: "Other", marks: [] } })),
     phrase.map(({ id }) => ({ kind: "set-bars", phraseId: id, partId: part.id, bars: [] })),
-    phrase.map(({ id }) => ({ kind: "set-bars", phraseId: id, partId: part.id })),
+    phrase.map(({ id }) => ({ kind: "set-line", phraseId: id, partId: part.id })),
+    phrase.map(({ id }) => ({
+      kind: "set-line",
+      phraseId: id,
+      partId: part.id,
+      line: { label: "as on stage", bars: [], others: [{ bars: [] }] },
+    })),
+    fc.constant({ kind: "set-form", form: [] }),
   ];
   if (pitched.length > 0) {
     edits.push(
@@ -82,7 +96,7 @@ describe("edits", () => {
         anySong,
         fc.array(fc.string({ minLength: 1 }), { maxLength: 6 }),
         (song, titles) => {
-          const { parts: _p, phrases: _ph, lines: _l, ...details } = song;
+          const { parts: _p, phrases: _ph, form: _f, lines: _l, ...details } = song;
           let history = openHistory(song);
           for (const title of titles) {
             const edits: Edit[] = [
@@ -90,7 +104,7 @@ describe("edits", () => {
               {
                 kind: "insert-phrase",
                 index: 0,
-                phrase: { id: title + testId(), name: title },
+                phrase: { id: title + testId(), name: title, marks: [] },
                 lines: [],
               },
             ];
@@ -131,4 +145,4 @@ describe("taking over rewritten bars", () => {
 });
 
 const freshIds = (bars: readonly Bar[]): Bar[] =>
-  bars.map((bar) => ({ events: bar.events.map((event) => ({ ...event, id: testId() })) }));
+  bars.map((bar) => withEvents(bar, (event) => ({ ...event, id: testId() })));

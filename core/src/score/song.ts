@@ -1,11 +1,13 @@
 import type { Capo } from "../instrument/capo";
 import type { Instrument } from "../instrument/instrument";
-import type { Place } from "../neck/neck";
 import type { PlaceStyle } from "../neck/place-names";
 import type { Key } from "../pitch/key";
-import type { Pitch } from "../pitch/pitch";
-import type { Fraction } from "../rhythm/fraction";
+import type { Feel } from "../rhythm/feel";
 import type { Metre } from "../rhythm/metre";
+import type { Bar } from "./bar";
+import { framesOf, type BarFrame, type BarMark } from "./frame";
+import type { Section } from "./form";
+import type { PickingSchool } from "./picking";
 
 /** What a song says of itself, apart from its notes. */
 export interface SongDetails {
@@ -13,6 +15,8 @@ export interface SongDetails {
   /** Quarter notes a minute, 20–400. */
   readonly tempoBpm: number;
   readonly metre: Metre;
+  /** How written pairs are played. */
+  readonly feel: Feel;
   /** The sounding key. */
   readonly key: Key;
   /** What A4 is, in Hz, 415–466: 440 unless the record lies between keys. */
@@ -27,6 +31,8 @@ export interface SongDetails {
 export interface Song extends SongDetails {
   readonly parts: readonly Part[];
   readonly phrases: readonly Phrase[];
+  /** How the phrases are played; while it is empty, once and one after the other. */
+  readonly form: readonly Section[];
   /** In no particular order. */
   readonly lines: readonly Line[];
 }
@@ -37,93 +43,33 @@ export interface Part {
   readonly name: string;
   readonly instrument: Instrument;
   readonly capo: Capo;
+  /** The school that suggests its strokes. */
+  readonly picking: PickingSchool;
+  /** Gain, pick-up, effects: as plain words. */
+  readonly tone?: string;
 }
 
 export interface Phrase {
   readonly id: string;
   readonly name: string;
+  /** What its bars say to all parts, in order; bars that say nothing are left out. */
+  readonly marks: readonly BarMark[];
 }
 
-/** What one part plays in one phrase. */
-export interface Line {
+/** What one part plays in one phrase: the version that is handed out, and the others. */
+export interface Line extends Version {
   readonly phraseId: string;
   readonly partId: string;
-  readonly bars: readonly Bar[];
+  readonly others: readonly Version[];
 }
 
-/** Events between two bar lines; their durations may fall short of the metre or run over it. */
-export interface Bar {
-  readonly events: readonly LineEvent[];
-}
-
-export type LineEvent = NotesEvent | RestEvent;
-
-export interface NotesEvent {
-  readonly kind: "notes";
-  readonly id: string;
-  readonly duration: Fraction;
-  /** At least one, at most one a string. */
-  readonly notes: readonly Note[];
-  readonly palmMuted: boolean;
-}
-
-export interface RestEvent {
-  readonly kind: "rest";
-  readonly id: string;
-  readonly duration: Fraction;
-}
-
-export type Note = PitchedNote | DeadNote;
-
-/** The pitch is what is heard; the place is where it is played, absent while no place is known. */
-export interface PitchedNote {
-  readonly kind: "pitched";
-  readonly id: string;
-  readonly pitch: Pitch;
-  readonly place?: Place;
-  /** The teacher chose the place: nothing else may move it. */
-  readonly pinned: boolean;
-  /** Why the teacher pinned it. */
+/** One way to play a line: as on the record, as on stage, simplified. */
+export interface Version {
+  /** Absent where there is only one. */
+  readonly label?: string;
+  /** Why it is there. */
   readonly reason?: string;
-  readonly techniques: readonly Technique[];
-}
-
-/** A percussive stroke on a damped string, without pitch. */
-export interface DeadNote {
-  readonly kind: "dead";
-  readonly id: string;
-  readonly string: number;
-}
-
-/** How a note begins or moves. Links (hammer-on, pull-off, slide) say how it is reached from the note before. */
-export type Technique =
-  | { readonly kind: "hammer-on" }
-  | { readonly kind: "pull-off" }
-  | { readonly kind: "slide" }
-  | { readonly kind: "bend"; readonly cents: number }
-  | { readonly kind: "vibrato" };
-
-export type LinkKind = "hammer-on" | "pull-off" | "slide";
-
-/** The string a note occupies, if it has one. */
-export function stringOf(note: Note): number | undefined {
-  return note.kind === "dead" ? note.string : note.place?.string;
-}
-
-export function notesOf(event: LineEvent): readonly Note[] {
-  return event.kind === "notes" ? event.notes : [];
-}
-
-export function linkOf(note: Note): LinkKind | undefined {
-  if (note.kind === "dead") return undefined;
-  for (const { kind } of note.techniques) {
-    if (kind === "hammer-on" || kind === "pull-off" || kind === "slide") return kind;
-  }
-  return undefined;
-}
-
-export function eventsOf(bars: readonly Bar[]): readonly LineEvent[] {
-  return bars.flatMap((bar) => bar.events);
+  readonly bars: readonly Bar[];
 }
 
 export function lineOf(song: Song, phraseId: string, partId: string): Line | undefined {
@@ -140,16 +86,33 @@ export function barsOfPart(song: Song, partId: string): readonly Bar[] {
   return linesOfPart(song, partId).flatMap(({ bars }) => bars);
 }
 
-/** Bars that were changed as one way through a part, cut where its lines were. */
-export function cutIntoLines(lines: readonly Line[], bars: readonly Bar[]): readonly Line[] {
+/**
+ * Lines changed as one way through a part, and every other version of each line by itself.
+ * @param change Gives as many bars as it takes.
+ */
+export function changeLines(
+  lines: readonly Line[],
+  change: (bars: readonly Bar[]) => readonly Bar[],
+): readonly Line[] {
+  const bars = change(lines.flatMap((line) => line.bars));
   let start = 0;
   return lines.map((line) => ({
     ...line,
     bars: bars.slice(start, (start += line.bars.length)),
+    others: line.others.map((version) => ({ ...version, bars: change(version.bars) })),
   }));
 }
 
 /** How places are written in this song: its own way where it has one, else the studio's. */
 export function styleOf({ style }: Pick<Song, "style">, studio: PlaceStyle): PlaceStyle {
   return { ...studio, ...style };
+}
+
+/** What holds in each bar of a phrase. */
+export function framesOfPhrase(
+  song: Pick<Song, "metre" | "tempoBpm">,
+  phrase: Phrase,
+  bars: number,
+): readonly BarFrame[] {
+  return framesOf(phrase.marks, song, bars);
 }

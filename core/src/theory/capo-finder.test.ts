@@ -13,7 +13,7 @@ import {
   parseChord,
   parseChords,
   type ChordQuality,
-} from "./chord";
+} from "../pitch/chord";
 
 const read = <Value>(result: { ok: true; value: Value } | { ok: false; error: string }): Value => {
   if (!result.ok) throw new Error(result.error);

@@ -1,7 +1,7 @@
 import { MAX_CAPO } from "../instrument/instrument";
 import { displayKey, type Key } from "../pitch/key";
 import { chromaOf } from "../pitch/pitch";
-import { displayChord, formatChord, parseChord, type Chord } from "./chord";
+import { displayChord, formatChord, parseChord, type Chord } from "../pitch/chord";
 import { fingeredKey } from "./fingered";
 import { BARRE_EASE, SHAPE_ROWS } from "./open-shapes.data";
 import { fingeredChord } from "./shapes-and-sound";

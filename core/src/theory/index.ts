@@ -1,5 +1,4 @@
 export { fingeredKey, fingeredPitch, soundingShift } from "./fingered";
-export { displayChord, formatChord, parseChords, type Chord } from "./chord";
 export { fingeredChord, soundingChord, soundingKey, triadsOf } from "./shapes-and-sound";
 export {
   findCapo,

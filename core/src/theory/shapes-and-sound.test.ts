@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { chromaOf } from "../pitch/pitch";
 import { formatKey, parseKey, type Key } from "../pitch/key";
-import { chromasOf, formatChord, parseChords, type Chord } from "./chord";
+import { chromasOf, formatChord, parseChords, type Chord } from "../pitch/chord";
 import { anyKey, EVERY_KEY } from "./keys.arbitraries";
 import { fingeredKey } from "./fingered";
 import { fingeredChord, soundingChord, soundingKey, triadsOf } from "./shapes-and-sound";

@@ -1,5 +1,5 @@
 import { fifthsOf, pitchClassAtFifths, type Key } from "../pitch/key";
-import { moveChord, type Chord, type ChordQuality } from "./chord";
+import { moveChord, type Chord, type ChordQuality } from "../pitch/chord";
 import { fingeredKey } from "./fingered";
 
 /** The shape of a chord that sounds, named in the key that the hand plays in. */

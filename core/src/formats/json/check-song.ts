@@ -1,9 +1,14 @@
+import { checkForm } from "../../checks/form";
 import type { Finding } from "../../foundation/finding";
 import { capoProblem } from "../../instrument/capo";
 import { checkInstrument } from "../../instrument/check-instrument";
-import { isOnNeck, midiAt, neckOf, type Neck } from "../../neck/neck";
+import { soundedAt } from "../../neck/harmonic";
+import { isOnNeck, neckOf, type Neck } from "../../neck/neck";
 import { formatPitch, midiOf } from "../../pitch/pitch";
-import { notesOf, stringOf, type LineEvent, type Note, type Song } from "../../score/song";
+import { eventsOf } from "../../score/bar";
+import { harmonicOf, notesOf, stringOf, type LineEvent, type Note } from "../../score/event";
+import type { Song } from "../../score/song";
+import { isLink } from "../../score/technique";
 
 /**
  * What a schema cannot see: ids used twice, lines of parts that do not exist, places off the neck,
@@ -49,17 +54,21 @@ export function checkSong(song: Song): readonly Finding[] {
     if (lines.has(address))
       report("line-twice", `part ${line.partId} has two lines in phrase ${line.phraseId}`);
     lines.add(address);
-    for (const [index, bar] of line.bars.entries()) {
-      for (const event of bar.events) {
-        see(event.id);
-        for (const note of notesOf(event)) see(note.id);
-        if (neck)
+    for (const { bars } of [line, ...line.others]) {
+      for (const [index, bar] of bars.entries()) {
+        for (const event of eventsOf([bar])) {
+          see(event.id);
+          for (const note of notesOf(event)) see(note.id);
+          if (!neck) continue;
           checkEvent(event, neck, (code, message) =>
             report(code, `bar ${index + 1}: ${message}`, index + 1),
           );
+        }
       }
     }
   }
+  for (const { id } of song.form) see(id);
+  findings.push(...checkForm(song).filter(({ severity }) => severity === "error"));
   return findings;
 }
 
@@ -84,11 +93,15 @@ function problemOf(note: Note, neck: Neck): string | undefined {
     const strings = neck.openMidi.length;
     return note.string > strings ? `string must be 1–${strings}, got ${note.string}` : undefined;
   }
+  const kinds = note.techniques.map((one) => (isLink(one) ? "link" : one.kind));
+  if (new Set(kinds).size < kinds.length) {
+    return `${formatPitch(note.pitch)} has one technique, or two links, twice`;
+  }
   const { place } = note;
   if (!place) return undefined;
   if (!isOnNeck(place, neck)) {
     return `string ${place.string} fret ${place.fret} is not on a neck of ${neck.openMidi.length} strings and ${neck.frets} frets`;
   }
-  if (midiAt(place, neck) === midiOf(note.pitch)) return undefined;
+  if (soundedAt(place, neck, harmonicOf(note)) === midiOf(note.pitch)) return undefined;
   return `string ${place.string} fret ${place.fret} does not sound ${formatPitch(note.pitch)}`;
 }

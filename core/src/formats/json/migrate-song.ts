@@ -3,7 +3,7 @@ import { STANDARD_REFERENCE_HZ } from "../../pitch/frequency";
 type Plain = Readonly<Record<string, unknown>>;
 
 /** What each schema version became; index 0 leads from version 1 to 2. */
-const STEPS: readonly ((song: Plain) => Plain)[] = [fromVersion1];
+const STEPS: readonly ((song: Plain) => Plain)[] = [fromVersion1, fromVersion2];
 
 /**
  * Brings a stored song up to the shape of today. What is not shaped like a song stays as it is: the
@@ -16,13 +16,11 @@ export function migrateSong(song: unknown, schema: number): unknown {
 
 /** Version 2: instruments of the rack, partial capos, a reference pitch, the studio's own style. */
 function fromVersion1({ stringSchool, ...song }: Plain): Plain {
-  const parts = Array.isArray(song["parts"]) ? (song["parts"] as unknown[]) : [];
   return {
     ...song,
     referenceHz: STANDARD_REFERENCE_HZ,
     style: stringSchool === undefined ? {} : { stringSchool },
-    parts: parts.map((part) => {
-      if (!isPlain(part)) return part;
+    parts: each(song["parts"] ?? [], (part) => {
       const { instrument, capo } = part;
       return {
         ...part,
@@ -42,6 +40,48 @@ function instrumentFromVersion1(instrument: Plain): Plain {
       ? "classical"
       : "electric";
   return { ...instrument, kind: kind === "guitar" ? guitar : kind, handed: "right" };
+}
+
+/** Version 3: techniques of whole events, courses of bends, marks of bars, form, other versions. */
+function fromVersion2(song: Plain): Plain {
+  return {
+    ...song,
+    feel: { kind: "straight" },
+    form: [],
+    parts: each(song["parts"], (part) => ({ ...part, picking: "by-grid" })),
+    phrases: each(song["phrases"], (phrase) => ({ ...phrase, marks: [] })),
+    lines: each(song["lines"], (line) => ({
+      ...line,
+      others: [],
+      bars: each(line["bars"], (bar) => ({
+        ...bar,
+        events: each(bar["events"], eventFromVersion2),
+      })),
+    })),
+  };
+}
+
+function eventFromVersion2({ palmMuted, ...event }: Plain): Plain {
+  if (event["kind"] !== "notes") return event;
+  return {
+    ...event,
+    techniques: palmMuted === true ? [{ kind: "palm-mute" }] : [],
+    notes: each(event["notes"], (note) => {
+      if (note["kind"] !== "pitched") return note;
+      return { ...note, techniques: each(note["techniques"], techniqueFromVersion2) };
+    }),
+  };
+}
+
+function techniqueFromVersion2(technique: Plain): Plain {
+  if (technique["kind"] === "bend") return { ...technique, course: "bend" };
+  return technique["kind"] === "vibrato" ? { ...technique, width: "narrow" } : technique;
+}
+
+/** What is no list, or no object in a list, stays for the schema to complain about. */
+function each(list: unknown, change: (item: Plain) => Plain): unknown {
+  if (!Array.isArray(list)) return list;
+  return (list as unknown[]).map((item) => (isPlain(item) ? change(item) : item));
 }
 
 function isPlain(value: unknown): value is Plain {

@@ -13,76 +13,23 @@ import { STRING_SCHOOLS } from "../../instrument/string-names";
 import { MAX_STRINGS, MIN_STRINGS } from "../../instrument/tuning";
 import { FRET_COUNTS, type PlaceStyle } from "../../neck/place-names";
 import { MAX_REFERENCE_HZ, MIN_REFERENCE_HZ } from "../../pitch/frequency";
-import type { Fret } from "../../neck/neck";
-import { fraction } from "../../rhythm/fraction";
+import { MAX_PASSES } from "../../score/form";
+import { PICKING_SCHOOLS } from "../../score/picking";
 import type { Song } from "../../score/song";
+import {
+  bar,
+  chord,
+  exact,
+  exactFromZero,
+  id,
+  metre,
+  name,
+  pitch,
+  pitchClass,
+  stringNumber,
+} from "./score-schema";
 
 /** The shape of a song document. What it means is checked in `check-song.ts`. */
-
-const id = z.string().min(1).max(64);
-const name = z.string().trim().min(1).max(200);
-const steps = ["C", "D", "E", "F", "G", "A", "B"] as const;
-
-const pitchClass = z.object({
-  step: z.enum(steps),
-  alter: z.union([z.literal(-2), z.literal(-1), z.literal(0), z.literal(1), z.literal(2)]),
-});
-const pitch = pitchClass.extend({
-  octave: z.int().min(-1).max(9),
-  cents: z.int().min(-99).max(99).exactOptional(),
-});
-
-const exact = z
-  .object({ num: z.int().min(1).max(1_000_000), den: z.int().min(1).max(1_000_000) })
-  .refine(({ num, den }) => num <= 16 * den, "a duration is at most 16 whole notes")
-  .transform(({ num, den }) => fraction(num, den));
-
-const fretNumber = z
-  .int()
-  .min(0)
-  .max(MAX_FRETS)
-  .transform((value) => value as Fret);
-const stringNumber = z.int().min(1).max(MAX_STRINGS);
-const finger = z.union([z.literal(0), z.literal(1), z.literal(2), z.literal(3), z.literal(4)]);
-const place = z.object({
-  string: stringNumber,
-  fret: fretNumber,
-  finger: finger.exactOptional(),
-});
-
-const technique = z.discriminatedUnion("kind", [
-  z.object({ kind: z.literal("hammer-on") }),
-  z.object({ kind: z.literal("pull-off") }),
-  z.object({ kind: z.literal("slide") }),
-  z.object({ kind: z.literal("bend"), cents: z.int().min(50).max(600).multipleOf(50) }),
-  z.object({ kind: z.literal("vibrato") }),
-]);
-
-const note = z.discriminatedUnion("kind", [
-  z.object({
-    kind: z.literal("pitched"),
-    id,
-    pitch,
-    place: place.exactOptional(),
-    pinned: z.boolean(),
-    reason: z.string().max(500).exactOptional(),
-    techniques: z.array(technique).max(8),
-  }),
-  z.object({ kind: z.literal("dead"), id, string: stringNumber }),
-]);
-
-const event = z.discriminatedUnion("kind", [
-  z.object({
-    kind: z.literal("notes"),
-    id,
-    duration: exact,
-    notes: z.array(note).min(1).max(MAX_STRINGS),
-    palmMuted: z.boolean(),
-  }),
-  z.object({ kind: z.literal("rest"), id, duration: exact }),
-]);
-
-const bar = z.object({ events: z.array(event).max(512) });
 
 const lengthMm = z.number().min(MIN_SCALE_MM).max(MAX_SCALE_MM);
 const gauge = z.object({
@@ -115,13 +62,20 @@ export const placeStyleSchema = z.object({
   fretsFrom,
 }) satisfies z.ZodType<PlaceStyle>;
 
+const tempoBpm = z.number().min(20).max(400);
+const ratio = exact.refine(
+  ({ num, den }) => num >= den && num <= 4 * den,
+  "long to short must be 1–4",
+);
+
 const detailsSchema = z.object({
   title: name,
-  tempoBpm: z.number().min(20).max(400),
-  metre: z.object({
-    beats: z.int().min(1).max(32),
-    unit: z.literal([1, 2, 4, 8, 16, 32]),
-  }),
+  tempoBpm,
+  metre,
+  feel: z.discriminatedUnion("kind", [
+    z.object({ kind: z.literal("straight") }),
+    z.object({ kind: z.enum(["swing", "shuffle"]), unit: z.literal([8, 16]), ratio }),
+  ]),
   key: z.object({ tonic: pitchClass, mode: z.enum(["major", "minor"]) }),
   referenceHz: z.number().min(MIN_REFERENCE_HZ).max(MAX_REFERENCE_HZ),
   style: z.object({
@@ -131,11 +85,65 @@ const detailsSchema = z.object({
   note: z.string().max(2000).exactOptional(),
 });
 
+const barMark = z.object({
+  bar: z.int().min(0).max(1999),
+  metre: metre.exactOptional(),
+  tempoBpm: tempoBpm.exactOptional(),
+  from: exact.exactOptional(),
+  chords: z
+    .array(z.object({ at: exactFromZero, chord: chord.exactOptional() }))
+    .max(64)
+    .exactOptional(),
+});
+
+const repeated = {
+  times: z.int().min(1).max(64),
+  endings: z
+    .array(z.object({ passes: z.array(z.int().min(1).max(64)).min(1).max(64), phraseId: id }))
+    .max(64),
+};
+const section = z.object({
+  id,
+  name,
+  ...repeated,
+  items: z
+    .array(
+      z.object({ phraseId: id, ...repeated, over: z.array(chord).min(1).max(64).exactOptional() }),
+    )
+    .max(MAX_PASSES),
+});
+
+const bars = z.array(bar).max(2000);
+const version = {
+  label: name.exactOptional(),
+  reason: z.string().max(500).exactOptional(),
+  bars,
+};
+
 export const songSchema = detailsSchema.extend({
   parts: z
-    .array(z.object({ id, name, instrument: instrumentSchema, capo }))
+    .array(
+      z.object({
+        id,
+        name,
+        instrument: instrumentSchema,
+        capo,
+        picking: z.enum(PICKING_SCHOOLS),
+        tone: z.string().max(2000).exactOptional(),
+      }),
+    )
     .min(1)
     .max(32),
-  phrases: z.array(z.object({ id, name })).max(500),
-  lines: z.array(z.object({ phraseId: id, partId: id, bars: z.array(bar).max(2000) })).max(16_000),
+  phrases: z.array(z.object({ id, name, marks: z.array(barMark).max(2000) })).max(500),
+  form: z.array(section).max(200),
+  lines: z
+    .array(
+      z.object({
+        phraseId: id,
+        partId: id,
+        ...version,
+        others: z.array(z.object(version)).max(20),
+      }),
+    )
+    .max(16_000),
 }) satisfies z.ZodType<Song>;

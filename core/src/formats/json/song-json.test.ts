@@ -62,7 +62,7 @@ describe("our JSON", () => {
       kind: "notes",
       id: "e",
       duration: { num: 1, den: 4 },
-      palmMuted: false,
+      techniques: [],
       notes: [note("a"), note("b")],
     };
     const result = readSongDocument(changed("song.lines.0.bars", [{ events: [event] }]));

@@ -6,7 +6,7 @@ import { neckOf } from "../../neck/neck";
 import type { FretsFrom } from "../../neck/place-names";
 import type { Key } from "../../pitch/key";
 import { COMMON_TIME, type Metre } from "../../rhythm/metre";
-import type { Bar } from "../../score/song";
+import type { Bar } from "../../score/bar";
 import { chooseTuning } from "./choose-tuning";
 import { findSystems } from "./find-systems";
 import type { Header } from "./header";

@@ -1,6 +1,9 @@
 import { USUAL_BUILD } from "../../instrument/instrument";
 import { nameOfTuning } from "../../instrument/tuning-library";
 import { STANDARD_REFERENCE_HZ } from "../../pitch/frequency";
+import { STRAIGHT } from "../../rhythm/feel";
+import { eventsOf } from "../../score/bar";
+import { notesOf } from "../../score/event";
 import type { Line, Phrase, Song } from "../../score/song";
 import type { TextTabReading } from "./read-text-tab";
 
@@ -18,16 +21,19 @@ export function songOfTextTab(reading: TextTabReading, newId: () => string): Son
   const phrases = reading.phrases.map(({ name }, index): Phrase => ({
     id: newId(),
     name: name ?? `Phrase ${index + 1}`,
+    marks: [],
   }));
   const lines = reading.phrases.map(({ bars }, index): Line => ({
     phraseId: phrases[index]!.id,
     partId,
     bars,
+    others: [],
   }));
   return {
     title: header.title ?? "Untitled",
     tempoBpm: header.tempoBpm ?? 100,
     metre,
+    feel: STRAIGHT,
     key,
     referenceHz: header.referenceHz ?? STANDARD_REFERENCE_HZ,
     style: header.fretsFrom === "nut" ? { fretsFrom: "nut" } : {},
@@ -37,25 +43,18 @@ export function songOfTextTab(reading: TextTabReading, newId: () => string): Son
         name: header.part ?? (family === "bass" ? "Bass" : "Guitar"),
         instrument,
         capo,
+        picking: "by-grid",
       },
     ],
     phrases,
+    form: [],
     lines,
   };
 }
 
 function highestFret({ phrases }: TextTabReading): number {
-  let highest = 1;
-  for (const { bars } of phrases) {
-    for (const { events } of bars) {
-      for (const event of events) {
-        if (event.kind === "rest") continue;
-        for (const note of event.notes) {
-          if (note.kind === "pitched" && note.place && note.place.fret > highest)
-            highest = note.place.fret;
-        }
-      }
-    }
-  }
-  return highest;
+  const frets = phrases
+    .flatMap(({ bars }) => eventsOf(bars).flatMap(notesOf))
+    .map((note) => (note.kind === "pitched" && note.place ? note.place.fret : 1));
+  return Math.max(1, ...frets);
 }

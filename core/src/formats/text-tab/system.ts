@@ -1,4 +1,4 @@
-import type { LinkKind, Technique } from "../../score/song";
+import type { LinkKind, Technique } from "../../score/technique";
 import type { StaffLine, TextLine } from "./text-lines";
 
 /** A sign that stands for a note, before anything is known of tuning or time. */
@@ -147,7 +147,7 @@ function signsOf(cell: Cell, row: number, line: number, report: Report): NoteSig
           `the bend “${bend[0]}” was not understood: expected a higher fret, ¼, ½ or full`,
           "warning",
         );
-      } else addTechnique({ kind: "bend", cents });
+      } else addTechnique({ kind: "bend", course: "bend", cents });
       if (bend[1] === undefined) {
         remark(at, "bend-assumed", "a bend without its amount was read as a whole step", "info");
       }
@@ -158,7 +158,7 @@ function signsOf(cell: Cell, row: number, line: number, report: Report): NoteSig
     if (LINK_OF_SIGN[lower]) {
       // The note it comes from may stand in the bar before.
       link = LINK_OF_SIGN[lower];
-    } else if (sign === "~" || lower === "v") addTechnique({ kind: "vibrato" });
+    } else if (sign === "~" || lower === "v") addTechnique({ kind: "vibrato", width: "narrow" });
     else if (!/[-\s=.]/u.test(sign)) {
       remark(at, "sign-unread", wordUnread(sign), /[<>[\]()]/u.test(sign) ? "info" : "warning");
     }

@@ -2,7 +2,9 @@ import { fret, lastFretOf, midiAt, type Neck } from "../../neck/neck";
 import type { FretsFrom } from "../../neck/place-names";
 import type { Key } from "../../pitch/key";
 import { spellMidi } from "../../pitch/spelling";
-import { stringOf, type Bar, type LineEvent, type Note } from "../../score/song";
+import type { Bar } from "../../score/bar";
+import { stringOf, type LineEvent, type Note } from "../../score/event";
+import { inOrder } from "../../score/technique";
 import type { System } from "./find-systems";
 import type { NoteSign, Report, TabBar } from "./system";
 import type { TimedMoment } from "./timing";
@@ -27,7 +29,8 @@ export class BarWriter {
       if (!moment || notes.length === 0) return { kind: "rest", id: newId(), duration };
       const column = bar.textStart + moment.column;
       const palmMuted = system.mutes.some(({ from, to }) => column >= from && column <= to);
-      return { kind: "notes", id: newId(), duration, notes, palmMuted };
+      const techniques = palmMuted ? [{ kind: "palm-mute" } as const] : [];
+      return { kind: "notes", id: newId(), duration, notes, techniques };
     });
     return { events };
   }
@@ -58,7 +61,7 @@ export class BarWriter {
         pitch,
         place,
         pinned: false,
-        techniques: [...link, ...sign.techniques],
+        techniques: inOrder([...link, ...sign.techniques]),
       },
     ];
   }

@@ -16,18 +16,17 @@ import { formatPitch } from "../../pitch/pitch";
 import { formatDuration } from "../../rhythm/duration";
 import type { Fraction } from "../../rhythm/fraction";
 import { formatMetre } from "../../rhythm/metre";
+import { eventsOf, type Bar } from "../../score/bar";
 import {
-  lineOf,
+  isPalmMuted,
+  lengthOf,
   linkOf,
   notesOf,
   stringOf,
-  styleOf,
-  type Bar,
   type LineEvent,
   type Note,
-  type Part,
-  type Song,
-} from "../../score/song";
+} from "../../score/event";
+import { lineOf, styleOf, type Part, type Song } from "../../score/song";
 
 const MAX_WIDTH = 92;
 const LETTER_OF_VALUE: Readonly<Record<string, string>> = {
@@ -106,21 +105,22 @@ function columnOf(event: LineEvent, sheet: Sheet, previous: (Note | undefined)[]
   let lead = 0;
   for (const note of notesOf(event)) {
     const string = stringOf(note);
-    if (string === undefined) continue;
+    if (string === undefined || linkOf(note) === "tie") continue;
     const link = linkSign(note, previous[string - 1]);
     if (link) lead = 1;
     signs[string - 1] = link + signOf(note, sheet.names);
     previous[string - 1] = note;
   }
   const aligned = signs.map((sign) => (lead === 1 && /^[^hp/\\]/u.test(sign) ? `-${sign}` : sign));
-  const value = valueWord(event.duration);
+  const value = lengthOf(event).num > 0 ? valueWord(event.duration) : "";
+  const palmMuted = isPalmMuted(event);
   const longest = Math.max(2 + lead, value.length + lead, ...aligned.map((sign) => sign.length));
   return {
     value,
     signs: aligned,
     lead,
     width: longest + 1,
-    palmMuted: event.kind === "notes" && event.palmMuted,
+    palmMuted,
   };
 }
 
@@ -128,7 +128,7 @@ function linkSign(note: Note, before: Note | undefined): string {
   const link = linkOf(note);
   if (link === "hammer-on") return "h";
   if (link === "pull-off") return "p";
-  if (link !== "slide" || note.kind === "dead") return "";
+  if ((link !== "slide" && link !== "shift-slide") || note.kind === "dead") return "";
   const from = before?.kind === "pitched" ? (before.place?.fret ?? 0) : 0;
   return (note.place?.fret ?? 0) < from ? "\\" : "/";
 }
@@ -213,7 +213,7 @@ function muteSign(column: Column, before: Column | undefined, after: Column | un
 
 function homelessIn(bars: readonly Bar[]): readonly string[] {
   return bars.flatMap((bar, index) => {
-    const names = bar.events
+    const names = eventsOf([bar])
       .flatMap(notesOf)
       .flatMap((note) => (note.kind === "pitched" && !note.place ? [formatPitch(note.pitch)] : []));
     return names.length === 0 ? [] : [`Not on this neck, bar ${index + 1}: ${names.join(" ")}`];

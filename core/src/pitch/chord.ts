@@ -1,12 +1,12 @@
 import { err, ok, type Result } from "../foundation/result";
-import { fifthsOf, pitchClassAtFifths } from "../pitch/key";
+import { fifthsOf, pitchClassAtFifths } from "./key";
 import {
   chromaOf,
   displayPitchClass,
   formatPitchClass,
   parsePitchClass,
   type PitchClass,
-} from "../pitch/pitch";
+} from "./pitch";
 
 /** A chord as its symbol says it. */
 export interface Chord {

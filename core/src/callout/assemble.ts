@@ -1,0 +1,143 @@
+import { add, compare, formatFraction, subtract, ZERO, type Fraction } from "../rhythm/fraction";
+import { barLength, type Metre } from "../rhythm/metre";
+import { parseMoment } from "../rhythm/moment";
+import type { Bar } from "../score/bar";
+import { lengthOf, type LineEvent } from "../score/event";
+import { tidyMarks, type BarMark, type ChordAt } from "../score/frame";
+import type { CalloutContext } from "./context";
+import type { Item, Span } from "./item";
+
+type Report = (code: string, span: Span, message: string) => void;
+type Draft = { -readonly [Key in keyof BarMark]: BarMark[Key] };
+
+/**
+ * Puts what was said into bars. Without any bar line they follow from the metre; with one, every
+ * bar line must be said. A change of metre or tempo and a pick-up always begin a bar.
+ */
+export function assemble(
+  items: readonly Item[],
+  context: Pick<CalloutContext, "metre" | "tempoBpm" | "marks">,
+  report: Report,
+): { readonly bars: readonly Bar[]; readonly marks: readonly BarMark[] } {
+  const assembly = new Assembly(
+    context,
+    report,
+    items.some(({ kind }) => kind === "bar-line"),
+  );
+  for (const item of items) assembly.take(item);
+  return assembly.end();
+}
+
+class Assembly {
+  private readonly bars: Bar[] = [];
+  private readonly said = new Map<number, Draft>();
+  private readonly kept: ReadonlyMap<number, BarMark>;
+  private metre: Metre;
+  private events: LineEvent[] = [];
+  private under: LineEvent[] | undefined;
+  private filled: Fraction = ZERO;
+  private lastChord: Span | undefined;
+
+  constructor(
+    private readonly context: Pick<CalloutContext, "metre" | "tempoBpm" | "marks">,
+    private readonly report: Report,
+    private readonly hasBarLines: boolean,
+  ) {
+    this.kept = new Map(context.marks?.map((mark) => [mark.bar, mark]));
+    this.metre = this.kept.get(0)?.metre ?? context.metre;
+  }
+
+  take(item: Item): void {
+    switch (item.kind) {
+      case "bar-line":
+        return this.close();
+      case "event":
+        this.events.push(item.event);
+        this.filled = add(this.filled, lengthOf(item.event));
+        if (!this.hasBarLines && compare(this.filled, this.length) >= 0) this.close();
+        return;
+      case "under":
+        this.under = [...(this.under ?? []), ...item.events];
+        return;
+      case "metre":
+        this.close();
+        this.metre = item.metre;
+        this.mark.metre = item.metre;
+        return;
+      case "tempo":
+        this.close();
+        this.mark.tempoBpm = item.tempoBpm;
+        return;
+      case "from": {
+        this.close();
+        const from = this.moment(item.moment, item.span);
+        if (!from) return;
+        if (compare(from, barLength(this.metre)) < 0) this.mark.from = from;
+        else this.report("moment-unknown", item.span, `the bar ends before ${item.moment}`);
+        return;
+      }
+      case "chord": {
+        const at = item.moment ? this.moment(item.moment, item.span) : add(this.from, this.filled);
+        if (at) this.chord({ at, ...(item.chord && { chord: item.chord }) }, item.span);
+      }
+    }
+  }
+
+  end(): { readonly bars: readonly Bar[]; readonly marks: readonly BarMark[] } {
+    this.close();
+    const count = this.bars.length;
+    if (this.lastChord && this.said.get(count)?.chords) {
+      this.report("chord-over-nothing", this.lastChord, "no note follows under this chord");
+    }
+    const marks = this.bars.flatMap((_, bar): BarMark[] => {
+      const mark = { ...this.kept.get(bar), ...this.said.get(bar), bar };
+      return Object.keys(mark).length > 1 ? [mark] : [];
+    });
+    return { bars: this.bars, marks: tidyMarks(marks, this.context) };
+  }
+
+  /** What was said of the bar in the making. */
+  private get mark(): Draft {
+    const bar = this.bars.length;
+    let mark = this.said.get(bar);
+    if (!mark) {
+      mark = { bar };
+      this.said.set(bar, mark);
+    }
+    return mark;
+  }
+
+  private get from(): Fraction {
+    const bar = this.bars.length;
+    return this.said.get(bar)?.from ?? this.kept.get(bar)?.from ?? ZERO;
+  }
+
+  private get length(): Fraction {
+    return subtract(barLength(this.metre), this.from);
+  }
+
+  private moment(text: string, span: Span): Fraction | undefined {
+    const moment = parseMoment(text, this.metre);
+    if (moment.ok) return moment.value;
+    this.report("moment-unknown", span, moment.error);
+    return undefined;
+  }
+
+  /** Of two chords at one moment the one said last counts. */
+  private chord(chord: ChordAt, span: Span): void {
+    this.lastChord = span;
+    const moment = formatFraction(chord.at);
+    const others = (this.mark.chords ?? []).filter(({ at }) => formatFraction(at) !== moment);
+    this.mark.chords = [...others, chord].sort((a, b) => compare(a.at, b.at));
+  }
+
+  private close(): void {
+    if (this.events.length === 0 && !this.under) return;
+    const { events, under } = this;
+    this.bars.push(under ? { events, under } : { events });
+    this.events = [];
+    this.under = undefined;
+    this.filled = ZERO;
+    this.metre = this.kept.get(this.bars.length)?.metre ?? this.metre;
+  }
+}

@@ -1,0 +1,439 @@
+import { parseChord } from "../pitch/chord";
+import { parseDuration } from "../rhythm/duration";
+import { fraction, type Fraction } from "../rhythm/fraction";
+import { parseMetre } from "../rhythm/metre";
+import { notesOf, stringOf, type LineEvent, type Note, type NotesEvent } from "../score/event";
+import { inOrder, type LinkKind } from "../score/technique";
+import { fingeredKey } from "../theory/fingered";
+import { soundingChord } from "../theory/shapes-and-sound";
+import { sayString, type CalloutContext } from "./context";
+import type { Item, Span } from "./item";
+import { LINK_OF_LETTER, NoteReader } from "./parse-note";
+import { Scanner } from "./scanner";
+
+/** More than any phrase needs; keeps `(((E0)x99)x99)x99` from filling the memory. */
+const MAX_EVENTS = 4000;
+const MIN_TEMPO = 20;
+const MAX_TEMPO = 400;
+const MAX_WORDS = 500;
+const GRACE_VALUE = fraction(1, 32);
+
+const BRACKETS = ["pm[", "ring[", "slidebar[", "grace[", "grace-on[", "under["] as const;
+type Bracket = (typeof BRACKETS)[number];
+
+interface OpenGroup {
+  readonly sign: "(" | Bracket;
+  readonly start: number;
+  readonly firstItem: number;
+  /** What goes on behind the bracket as it was before. */
+  readonly duration: Fraction;
+  readonly items: Item[];
+}
+
+/** Reads the words of a call-out one after the other; every slip leaves out its own word. */
+export class CalloutParser {
+  readonly scanner: Scanner;
+  /** Where each event was said. */
+  readonly spans = new Map<string, Span>();
+  private readonly notes: NoteReader;
+  private items: Item[] = [];
+  private readonly groups: OpenGroup[] = [];
+  private duration: Fraction = fraction(1, 8);
+  private stickyString: number | undefined;
+  private lyric: string | undefined;
+  private words: string | undefined;
+  private last: LineEvent | undefined;
+
+  constructor(
+    text: string,
+    private readonly context: CalloutContext,
+    private readonly newId: () => string,
+  ) {
+    this.scanner = new Scanner(text);
+    this.notes = new NoteReader(this.scanner, context, newId);
+  }
+
+  run(): readonly Item[] {
+    const { scanner } = this;
+    for (scanner.skipBlanks(); !scanner.done; scanner.skipBlanks()) {
+      if (this.items.length > MAX_EVENTS) {
+        const message = `a phrase may have ${MAX_EVENTS} notes: the rest was not read`;
+        scanner.report("too-many-events", scanner.position, message);
+        break;
+      }
+      this.item();
+    }
+    for (const { sign, start } of [...this.groups].reverse()) {
+      const closing = sign === "(" ? ") and how often, like )x4" : "]";
+      scanner.reportAt(
+        "group-open",
+        { start, length: sign.length },
+        `“${sign}” is still open: expected ${closing}`,
+      );
+      if (sign === "under[") this.leaveVoice(this.groups.pop()!);
+      else this.groups.pop();
+    }
+    if (this.words !== undefined || this.lyric !== undefined) {
+      scanner.report(
+        "words-on-nothing",
+        scanner.text.length,
+        "no note follows to carry these words",
+      );
+    }
+    return this.items;
+  }
+
+  private item(): void {
+    const { scanner } = this;
+    const start = scanner.position;
+    if (scanner.take(/\|+/uy)) return this.atLine({ kind: "bar-line" }, start);
+    if (scanner.take(/'/uy)) return this.noteValue(start);
+    if (scanner.take(/\(/uy)) return this.open("(", start);
+    if (scanner.take(/\]/uy)) return void this.close("[", start);
+    if (scanner.take(/\)/uy)) return this.repeat(start);
+    if (scanner.take(/\{/uy)) return this.chord(start);
+    if (scanner.sees(/"/uy)) {
+      this.words = this.quoted() ?? this.words;
+      return;
+    }
+    const bracket = scanner.take(/(pm|ring|slidebar|grace-on|grace|under)\[/uy)?.[0];
+    if (bracket) return this.open(bracket as Bracket, start);
+    if (scanner.take(/in(?=\s+\d)/uy)) return this.metre(start);
+    if (scanner.take(/at(?=\s+\d)/uy)) return this.tempo(start);
+    if (scanner.take(/from(?=\s+\d)/uy)) return this.pickUp(start);
+    if (scanner.take(/sing(?=\s*")/uy)) {
+      scanner.skipBlanks();
+      this.lyric = this.quoted() ?? this.lyric;
+      return;
+    }
+    if (scanner.take(/[-–—](?=[\s|)\].]|$)/uy)) return this.rest(start);
+    const hit = scanner.take(/(hit|scrape)(?=[\s|)\].]|$)/uy)?.[1];
+    if (hit) return this.hit(hit === "hit" ? "body" : "scrape", start);
+    if (scanner.take(/=(?=[\s|)\]]|$)/uy)) return this.again(start, false);
+    if (scanner.take(/~(?=[\s|)\]]|$)/uy)) return this.again(start, true);
+    this.soundingEvent();
+  }
+
+  private noteValue(start: number): void {
+    const text = this.scanner.take(/[^\s|()[\]]*/uy)?.[0] ?? "";
+    const duration = parseDuration(text);
+    if (duration.ok) this.duration = duration.value;
+    else this.scanner.report("note-value-unknown", start, duration.error);
+  }
+
+  private metre(start: number): void {
+    const said = this.scanner.take(/\s+([\d/]+)/uy)?.[1] ?? "";
+    const metre = parseMetre(said);
+    if (metre.ok) this.atLine({ kind: "metre", metre: metre.value }, start);
+    else this.scanner.report("metre-unknown", start, metre.error);
+  }
+
+  private tempo(start: number): void {
+    const said = this.scanner.take(/\s+(\d+(?:\.\d+)?)/uy)?.[1] ?? "";
+    const tempoBpm = Number(said);
+    if (tempoBpm >= MIN_TEMPO && tempoBpm <= MAX_TEMPO) {
+      return this.atLine({ kind: "tempo", tempoBpm }, start);
+    }
+    const message = `tempo must be ${MIN_TEMPO}–${MAX_TEMPO} quarter notes a minute, got ${said}`;
+    this.scanner.report("tempo-out-of-range", start, message);
+  }
+
+  private pickUp(start: number): void {
+    const moment = this.scanner.take(/\s+([\d/]+[a-z&]*)/uy)?.[1] ?? "";
+    this.atLine({ kind: "from", moment, span: this.spanFrom(start) }, start);
+  }
+
+  /** What concerns whole bars is said in the upper voice, between its notes. */
+  private atLine(item: Item, start: number): void {
+    const inside = this.groups.find(({ sign }) => sign === "under[" || sign.startsWith("grace"));
+    if (!inside) this.items.push(item);
+    else this.scanner.report("not-in-here", start, `expected “]” of ${inside.sign} first`);
+  }
+
+  private chord(start: number): void {
+    const { scanner } = this;
+    const text = scanner.take(/([^{}]*)\}/uy)?.[1];
+    if (text === undefined) {
+      scanner.take(/[^\s|]*/uy);
+      return scanner.report(
+        "group-open",
+        start,
+        "“{” is still open: expected a chord and }, like {Dm}",
+      );
+    }
+    const match = /^\s*(\S+?)(\s+shape)?\s*(?:@\s*(\S+)\s*)?$/u.exec(text);
+    const symbol = match?.[1] ?? text.trim();
+    const said = {
+      kind: "chord" as const,
+      span: this.spanFrom(start),
+      ...(match?.[3] !== undefined && { moment: match[3] }),
+    };
+    if (symbol === "-") return this.atLine(said, start);
+    const chord = parseChord(symbol);
+    if (!chord.ok) return scanner.report("chord-unknown", start, chord.error);
+    const { key, shift } = this.context;
+    const sounding = match?.[2]
+      ? soundingChord(chord.value, shift, fingeredKey(key, shift))
+      : chord.value;
+    this.atLine({ ...said, chord: sounding }, start);
+  }
+
+  /** `"words"`, with `\"` for a quotation mark among them. */
+  private quoted(): string | undefined {
+    const { scanner } = this;
+    const start = scanner.position;
+    const quoted = scanner.take(/"((?:[^"\\]|\\.)*)"/uy);
+    if (!quoted) {
+      scanner.position = scanner.text.length;
+      scanner.report("words-open", start, 'the words are still open: expected a closing "');
+      return undefined;
+    }
+    const words = quoted[1]!.replaceAll(/\\(.)/gu, "$1").trim();
+    if (words.length > MAX_WORDS) {
+      scanner.report(
+        "words-too-long",
+        start,
+        `words may have ${MAX_WORDS} characters, got ${words.length}`,
+      );
+      return undefined;
+    }
+    return words === "" ? undefined : words;
+  }
+
+  private open(sign: OpenGroup["sign"], start: number): void {
+    const { duration, items } = this;
+    this.groups.push({ sign, start, firstItem: items.length, duration, items });
+    if (sign === "under[") this.items = [];
+    if (sign.startsWith("grace")) this.duration = GRACE_VALUE;
+  }
+
+  private close(kind: "(" | "[", start: number): OpenGroup | undefined {
+    const group = this.groups.at(-1);
+    if (group && (group.sign === "(") === (kind === "(")) {
+      this.groups.pop();
+      if (group.sign === "under[") this.leaveVoice(group);
+      if (group.sign.startsWith("grace")) this.duration = group.duration;
+      return group;
+    }
+    const found = this.scanner.text.slice(start, start + 1);
+    const expected = group
+      ? `the “${group.sign}” before it to be closed first`
+      : `a “${kind === "(" ? "(" : "pm["}” before it`;
+    this.scanner.report("group-not-open", start, `“${found}”: expected ${expected}`);
+    return undefined;
+  }
+
+  private leaveVoice({ items, duration }: OpenGroup): void {
+    const events = this.items.flatMap((item) => (item.kind === "event" ? [item.event] : []));
+    this.items = items;
+    this.duration = duration;
+    if (events.length > 0) this.items.push({ kind: "under", events });
+  }
+
+  private repeat(start: number): void {
+    const times = Number(this.scanner.take(/\s*[x×](\d+)/uy)?.[1] ?? Number.NaN);
+    const group = this.close("(", start);
+    if (!group) return;
+    if (!(times >= 1 && times <= 99)) {
+      const message = "expected how often after the bracket, like )x4 (1–99)";
+      return this.scanner.report("repeat-count", start, message);
+    }
+    const body = this.items.slice(group.firstItem);
+    if (this.items.length + body.length * (times - 1) > MAX_EVENTS) {
+      const message = `x${times} would make more than ${MAX_EVENTS} notes in one phrase`;
+      return this.scanner.report("too-many-events", start, message);
+    }
+    for (let pass = 1; pass < times; pass++) {
+      this.items.push(...body.map((item) => this.copyOf(item)));
+    }
+  }
+
+  private copyOf(item: Item): Item {
+    if (item.kind === "event") return { kind: "event", event: this.copyOfEvent(item.event) };
+    if (item.kind !== "under") return item;
+    return { kind: "under", events: item.events.map((event) => this.copyOfEvent(event)) };
+  }
+
+  private copyOfEvent(event: LineEvent): LineEvent {
+    const id = this.newId();
+    const span = this.spans.get(event.id);
+    if (span) this.spans.set(id, span);
+    if (event.kind !== "notes") return { ...event, id };
+    return { ...event, id, notes: event.notes.map((note) => ({ ...note, id: this.newId() })) };
+  }
+
+  private rest(start: number): void {
+    if (this.groups.some(({ sign }) => sign.startsWith("grace"))) {
+      return this.scanner.report("rest-in-grace", start, "expected notes before “]”, not a rest");
+    }
+    this.pushPlain({ kind: "rest", id: this.newId(), duration: this.duration }, start);
+  }
+
+  private hit(sound: "body" | "scrape", start: number): void {
+    this.pushPlain({ kind: "hit", id: this.newId(), duration: this.duration, sound }, start);
+  }
+
+  /** An event without notes: of the words behind a dot only `hold` concerns it. */
+  private pushPlain(event: LineEvent, start: number): void {
+    this.notes.begin();
+    this.notes.eventWords();
+    const { techniques, stroke, fermata } = this.notes.said;
+    if (techniques.length > 0 || stroke) {
+      this.scanner.report("word-out-of-place", start, "expected .hold or nothing behind it");
+    }
+    this.push(fermata ? { ...event, fermata } : event, start);
+  }
+
+  /** The event before once more, or held on into this one. */
+  private again(start: number, isTied: boolean): void {
+    const { last } = this;
+    if (!last || (isTied && notesOf(last).length === 0)) {
+      const message = isTied
+        ? "expected a note before it to hold on"
+        : "expected an event before it";
+      return this.scanner.report(isTied ? "tie-to-nothing" : "nothing-to-repeat", start, message);
+    }
+    const { fermata: _fermata, lyric: _lyric, note: _note, ...copy } = this.copyOfEvent(last);
+    if (!isTied || copy.kind !== "notes")
+      return this.push({ ...copy, duration: this.duration }, start);
+    this.pushNotes(tiedOn(copy.notes), start);
+  }
+
+  /** One note, a chord, a chain of linked notes, or a sticky string. */
+  private soundingEvent(): void {
+    const { scanner } = this;
+    const start = scanner.position;
+    this.notes.begin();
+    const first = this.note();
+    if (first === "sticky") return;
+    const notes: Note[] = first ? [first] : [];
+    let isChord = false;
+    while (scanner.take(/\s*\+\s*/uy)) {
+      isChord = true;
+      const noteStart = scanner.position;
+      const note = this.note();
+      if (note === "sticky" || !note) continue;
+      const string = stringOf(note);
+      if (string !== undefined && notes.some((other) => stringOf(other) === string)) {
+        const name = this.context.names.strings[string - 1];
+        const message = `the ${name} string already plays at this moment: expected another string`;
+        scanner.report("string-taken", noteStart, message);
+        continue;
+      }
+      notes.push(note);
+    }
+    if (notes.length > 0) this.pushNotes(notes, start);
+    if (!isChord && first) this.chain(first);
+    else if (isChord && scanner.sees(/[hpsStr]\d/uy)) {
+      const expected = "a blank here: links of a chord stand before each note, like hA7+hD7";
+      scanner.slip("chain-in-chord", scanner.position, expected);
+    }
+    if (scanner.position === start) scanner.slip("unexpected", start, this.whatIsExpected());
+  }
+
+  /** `h5p3` behind a note: each link starts an event of its own. */
+  private chain(from: Note): void {
+    const { scanner } = this;
+    const string = stringOf(from);
+    if (string === undefined) return;
+    for (;;) {
+      const start = scanner.position;
+      const letter = scanner.take(/[hpsStr](?=\d)/uy);
+      if (!letter) break;
+      this.notes.begin();
+      const note = this.notes.fretted(string, LINK_OF_LETTER[letter[0]]!);
+      if (note) this.pushNotes([note], start);
+    }
+    if (!scanner.done && !scanner.sees(/[\s|()[\]+]/uy)) {
+      const expected = "h, p or s and a fret, b, v, !, a word like .ghost or a blank after a note";
+      scanner.slip("unexpected", scanner.position, expected);
+    }
+  }
+
+  private note(): Note | "sticky" | undefined {
+    const { scanner } = this;
+    const start = scanner.position;
+    const letter = scanner.take(/[hpsStr~](?=[A-Ga-g\d@])/uy)?.[0];
+    const link: LinkKind | undefined = letter ? LINK_OF_LETTER[letter] : undefined;
+    if (scanner.sees(/@/uy)) return this.notes.atPitch(link);
+    const string = this.notes.string();
+    if (string !== undefined) {
+      if (!link && scanner.text[scanner.position - 1] === ":" && scanner.sees(/\s|$/uy)) {
+        this.stickyString = string;
+        return "sticky";
+      }
+      return this.notes.fretted(string, link);
+    }
+    if (scanner.sees(/[\dx]/uy) && !scanner.sees(/\d+:/uy)) {
+      if (this.stickyString !== undefined) return this.notes.fretted(this.stickyString, link);
+      const example = this.context.names.strings.at(-1);
+      scanner.slip("string-expected", start, `a string first, like ${sayString(example ?? "")}0`);
+      return undefined;
+    }
+    scanner.position = start;
+    scanner.slip("unexpected", start, this.whatIsExpected());
+    return undefined;
+  }
+
+  private whatIsExpected(): string {
+    const names = [...this.context.names.strings].reverse().map(sayString);
+    return `a string (${names.join(" ")}) and a fret, - for a rest, ' and a note value, or |`;
+  }
+
+  private pushNotes(notes: readonly Note[], start: number): void {
+    const isIn = (sign: Bracket) => this.groups.some((group) => group.sign === sign);
+    const { techniques, stroke, fermata } = this.notes.said;
+    const isMuted = isIn("pm[") && !techniques.some(({ kind }) => kind === "palm-mute");
+    const grace = isIn("grace[") ? "before" : isIn("grace-on[") ? "on-beat" : undefined;
+    const event: NotesEvent = {
+      kind: "notes",
+      id: this.newId(),
+      duration: this.duration,
+      notes: notes.map((note) => alsoIn(note, isIn("ring["), isIn("slidebar["))),
+      techniques: inOrder(isMuted ? [...techniques, { kind: "palm-mute" }] : techniques),
+      ...(stroke && { stroke }),
+      ...(fermata && { fermata }),
+      ...(grace && { grace }),
+    };
+    this.push(event, start);
+  }
+
+  private push(event: LineEvent, start: number): void {
+    const { lyric, words } = this;
+    this.lyric = undefined;
+    this.words = undefined;
+    this.last = {
+      ...event,
+      ...(lyric !== undefined && { lyric }),
+      ...(words !== undefined && { note: words }),
+    };
+    this.spans.set(event.id, this.spanFrom(start));
+    this.items.push({ kind: "event", event: this.last });
+  }
+
+  private spanFrom(start: number): Span {
+    return { start, length: Math.max(1, this.scanner.position - start) };
+  }
+}
+
+/** What a tie carries on: pitch, place and finger, and that it rings; not how it was struck. */
+export function tiedOn(notes: readonly Note[]): readonly Note[] {
+  return notes.map((note): Note => {
+    if (note.kind === "dead") return note;
+    const { pluck: _pluck, reason: _reason, ...rest } = note;
+    const kept = note.techniques.filter(
+      ({ kind }) =>
+        kind === "natural-harmonic" || kind === "pinched-harmonic" || kind === "slide-bar",
+    );
+    return { ...rest, techniques: inOrder([...kept, { kind: "tie" }]) };
+  });
+}
+
+function alsoIn(note: Note, isRinging: boolean, isSlideBar: boolean): Note {
+  if (note.kind === "dead") return note;
+  const added = [
+    ...(isRinging ? [{ kind: "let-ring" } as const] : []),
+    ...(isSlideBar ? [{ kind: "slide-bar" } as const] : []),
+  ].filter(({ kind }) => !note.techniques.some((one) => one.kind === kind));
+  return added.length > 0 ? { ...note, techniques: inOrder([...note.techniques, ...added]) } : note;
+}

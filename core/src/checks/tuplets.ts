@@ -1,0 +1,91 @@
+import type { Finding } from "../foundation/finding";
+import {
+  NAME_OF_VALUE,
+  noteValueOf,
+  oddPartOf,
+  tupletInWords,
+  usualTuplet,
+} from "../rhythm/duration";
+import { compare, divide, formatFraction, fraction, type Fraction } from "../rhythm/fraction";
+import { add } from "../rhythm/fraction";
+import { timed, type Bar, type TimedEvent } from "../score/bar";
+import { lengthOf, type LineEvent } from "../score/event";
+
+/** Neighbouring events that share a tuplet, from one moment on the plain grid to the next. */
+export interface TupletRun {
+  readonly actual: number;
+  readonly events: readonly TimedEvent[];
+  readonly end: Fraction;
+  /** False where the bar goes on, or ends, before the tuplet came back to the plain grid. */
+  readonly isFull: boolean;
+}
+
+/**
+ * The tuplets of a voice. A run begins where a duration divides by an odd number, and is full when
+ * all its events have added up to something that halving reaches, at the latest at the bar's end.
+ */
+export function tupletRuns(events: readonly LineEvent[]): readonly TupletRun[] {
+  const runs: TupletRun[] = [];
+  let open: TimedEvent[] = [];
+  let actual = 1;
+  const close = (end: Fraction, isFull: boolean) => {
+    if (open.length > 0) runs.push({ actual, events: open, end, isFull });
+    open = [];
+    actual = 1;
+  };
+  for (const at of timed(events)) {
+    const length = lengthOf(at.event);
+    if (length.num === 0) continue;
+    const odd = oddPartOf(length.den);
+    // Another tuplet, or a plain value, inside an open one: the open one was never filled.
+    if (open.length > 0 && odd !== actual && odd % actual !== 0 && actual % odd !== 0)
+      close(at.onset, false);
+    if (open.length === 0 && odd === 1) continue;
+    open.push(at);
+    actual = Math.max(actual, odd);
+    const end = add(at.onset, length);
+    if (oddPartOf(end.den) === 1) close(end, true);
+  }
+  const last = open.at(-1);
+  if (last) close(add(last.onset, lengthOf(last.event)), false);
+  return runs;
+}
+
+/** Tuplets that are not filled, or hold more than they can. */
+export function checkTuplets(bars: readonly Bar[]): readonly Finding[] {
+  return bars.flatMap((bar, index) =>
+    [bar.events, ...(bar.under ? [bar.under] : [])].flatMap((voice) =>
+      tupletRuns(voice)
+        .filter(({ isFull }) => !isFull)
+        .map((run) => unfilled(run, index + 1)),
+    ),
+  );
+}
+
+function unfilled({ actual, events, end }: TupletRun, bar: number): Finding {
+  const first = events[0]!;
+  const tuplet = usualTuplet(actual);
+  const unit = fraction(1, unitOf(events) * actual);
+  const share = divide(
+    fraction(end.num * first.onset.den - first.onset.num * end.den, end.den * first.onset.den),
+    unit,
+  );
+  const name = NAME_OF_VALUE[unitOf(events) * tuplet.normal] ?? "note";
+  const wanted = Math.ceil(share.num / share.den / actual) * actual;
+  return {
+    code: "tuplet-not-full",
+    severity: "warning",
+    where: { bar, eventId: first.event.id },
+    message: `bar ${bar}: a ${tupletInWords(tuplet)} of ${name}s has ${formatFraction(share)} of them where ${wanted} belong`,
+  };
+}
+
+/** How many of the tuplet’s wholes make a whole note, by its shortest member. */
+function unitOf(events: readonly TimedEvent[]): number {
+  const shortest = events
+    .map(({ event }) => event.duration)
+    .reduce((a, b) => (compare(a, b) <= 0 ? a : b));
+  const value = noteValueOf(shortest);
+  if (!value?.tuplet) return Math.max(1, shortest.den / oddPartOf(shortest.den));
+  return Math.max(1, value.value / value.tuplet.normal);
+}

@@ -1,0 +1,11 @@
+/** How a right hand orders its strokes; which one is taught is the teacher's business. */
+export const PICKING_SCHOOLS = [
+  "by-grid",
+  "strict-alternate",
+  "all-down",
+  "open-up-fretted-down",
+  "economy",
+  "fingers",
+  "slap",
+] as const;
+export type PickingSchool = (typeof PICKING_SCHOOLS)[number];
