@@ -11,6 +11,7 @@ const CORE_LAYERS = [
   "rhythm",
   "score",
   "theory",
+  "playing",
   "checks",
   "placement",
   "remap",

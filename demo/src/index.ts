@@ -10,7 +10,7 @@ import { neckOf, USUAL_STYLE } from "@intonazione/core/neck";
 import { placeBars } from "@intonazione/core/placement";
 import { parseKey } from "@intonazione/core/pitch";
 import { parseMetre, STRAIGHT } from "@intonazione/core/rhythm";
-import type { Line, Part, Song } from "@intonazione/core/score";
+import { newPart, type Line, type Part, type Song } from "@intonazione/core/score";
 import { formatGauges, parseGauges, stringSetsFor, usualMaterial } from "@intonazione/core/strings";
 import { DEMO_RACK } from "./rack.data";
 import { DEMO_SONGS, type DemoPart, type DemoSong } from "./songs.data";
@@ -67,7 +67,7 @@ function partOf(row: DemoPart, id: string): Part {
   const instrument = inRack
     ? { ...inRack, tuning }
     : usualInstrument({ family, tuning }, row.instrument);
-  return { id, name: row.name, instrument, capo: { fret: row.capo }, picking: "by-grid" };
+  return newPart(id, row.name, { instrument, capo: { fret: row.capo } });
 }
 
 /** @throws RangeError when the data has a slip: a test keeps that from happening. */

@@ -1,5 +1,12 @@
-import { add, ZERO, type Fraction } from "@intonazione/core/rhythm";
-import { lineOf, notesOf, type LineEvent, type Note, type Song } from "@intonazione/core/score";
+import type { Fraction } from "@intonazione/core/rhythm";
+import {
+  lineOf,
+  momentsOf,
+  notesOf,
+  type LineEvent,
+  type Note,
+  type Song,
+} from "@intonazione/core/score";
 
 /** What the teacher looks at: the same in every stage. */
 export interface Cursor {
@@ -23,14 +30,11 @@ export interface Stop {
 /** Every event of a part, phrase after phrase. */
 export function stopsOf(song: Song, partId: string): readonly Stop[] {
   return song.phrases.flatMap(({ id: phraseId }) =>
-    (lineOf(song, phraseId, partId)?.bars ?? []).flatMap((bar, index) => {
-      let end = ZERO;
-      return bar.events.map((event): Stop => {
-        const onset = end;
-        end = add(end, event.duration);
-        return { phraseId, bar: index + 1, onset, event };
-      });
-    }),
+    (lineOf(song, phraseId, partId)?.bars ?? []).flatMap((bar, index) =>
+      momentsOf(bar).flatMap(({ onset, events }) =>
+        events.map((event): Stop => ({ phraseId, bar: index + 1, onset, event })),
+      ),
+    ),
   );
 }
 

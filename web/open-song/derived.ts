@@ -6,7 +6,15 @@ import {
   type PlaceNames,
   type PlaceStyle,
 } from "@intonazione/core/neck";
-import { styleOf, type Part, type Song } from "@intonazione/core/score";
+import type { Metre } from "@intonazione/core/rhythm";
+import {
+  framesOfPhrase,
+  styleOf,
+  type BarFrame,
+  type Part,
+  type Phrase,
+  type Song,
+} from "@intonazione/core/score";
 import { soundingShift } from "@intonazione/core/theory";
 
 /** What follows from a part; computed once for each, since parts never change in place. */
@@ -28,6 +36,28 @@ export function partAt(song: Song, partId: string): Part {
 /** The call-outs of a part, in the song's own style or else the studio's. */
 export function contextOf(part: Part, song: Song, studio: PlaceStyle): CalloutContext {
   return calloutContext(part, song, styleOf(song, studio));
+}
+
+interface KnownFrames {
+  readonly metre: Metre;
+  readonly tempoBpm: number;
+  readonly frames: readonly BarFrame[];
+}
+const framesOfPhrases = new WeakMap<Phrase, KnownFrames>();
+
+/** What holds in each bar of a phrase; the same list for as long as nothing of it changes. */
+export function framesFor(
+  { metre, tempoBpm }: Pick<Song, "metre" | "tempoBpm">,
+  phrase: Phrase,
+  bars: number,
+): readonly BarFrame[] {
+  const known = framesOfPhrases.get(phrase);
+  if (known?.metre === metre && known.tempoBpm === tempoBpm && known.frames.length === bars) {
+    return known.frames;
+  }
+  const frames = framesOfPhrase({ metre, tempoBpm }, phrase, bars);
+  framesOfPhrases.set(phrase, { metre, tempoBpm, frames });
+  return frames;
 }
 
 const namesOfParts = new WeakMap<Part, { readonly style: string; readonly names: PlaceNames }>();

@@ -8,6 +8,7 @@ import {
   mergeBars,
   notesOf,
   type Bar,
+  type BarMark,
   type Part,
   type Song,
 } from "@intonazione/core/score";
@@ -22,6 +23,8 @@ export interface Draft {
   /** The phrase it rewrites; absent for a new one. */
   readonly phraseId: string | undefined;
   readonly bars: readonly Bar[];
+  /** What the phrase would say to all parts. */
+  readonly marks: readonly BarMark[];
   readonly findings: readonly Finding[];
   readonly hasErrors: boolean;
   /** True when committing it would change something. */
@@ -41,9 +44,13 @@ export function calloutOf(
   phraseId: string | undefined,
   studio: PlaceStyle,
 ): string {
-  const bars = phraseId === undefined ? [] : (lineOf(song, phraseId, part.id)?.bars ?? []);
-  return printCallout(bars, contextOf(part, song, studio));
+  const phrase = song.phrases.find(({ id }) => id === phraseId);
+  const bars = phrase ? (lineOf(song, phrase.id, part.id)?.bars ?? []) : [];
+  return printCallout(bars, contextOf(part, song, studio), phrase?.marks);
 }
+
+const NO_BARS: readonly Bar[] = [];
+const NO_MARKS: readonly BarMark[] = [];
 
 let last: { readonly inputs: readonly unknown[]; readonly draft: Draft } | undefined;
 
@@ -70,14 +77,22 @@ function readDraft(
   key: string,
   studio: PlaceStyle,
 ): Draft {
-  const before = phraseId === undefined ? [] : (lineOf(song, phraseId, part.id)?.bars ?? []);
+  const phrase = song.phrases.find(({ id }) => id === phraseId);
+  const line = phrase && lineOf(song, phrase.id, part.id);
+  const before = line?.bars ?? NO_BARS;
+  const marksBefore = phrase?.marks ?? NO_MARKS;
   if (typed === undefined) {
     const text = calloutOf(song, part, phraseId, studio);
     const nothing = { findings: [], hasErrors: false, isChanged: false };
-    return { key, text, phraseId, bars: before, ...nothing };
+    return { key, text, phraseId, bars: before, marks: marksBefore, ...nothing };
   }
-  const { bars, findings } = parseCallout(typed, contextOf(part, song, studio), newId);
+  // A part's first line in a phrase adds to what the phrase says already; a rewritten one says it all.
+  const context = { ...contextOf(part, song, studio), ...(!line && { marks: marksBefore }) };
+  const { bars, marks: said, findings } = parseCallout(typed, context, newId);
   const merged = mergeBars(before, bars);
+  const beyond = marksBefore.filter(({ bar }) => bar >= bars.length);
+  const wanted = [...said, ...beyond];
+  const marks = JSON.stringify(wanted) === JSON.stringify(marksBefore) ? marksBefore : wanted;
   const isUnplaced = eventsOf(merged)
     .flatMap(notesOf)
     .some((note) => note.kind === "pitched" && !note.place);
@@ -87,8 +102,12 @@ function readDraft(
     text: typed,
     phraseId,
     bars: isUnplaced ? placeBars(merged, neckOfPart(part), "unplaced").bars : merged,
+    marks,
     findings,
     hasErrors: isSlipping,
-    isChanged: phraseId === undefined ? typed.trim() !== "" : isSlipping || merged !== before,
+    isChanged:
+      phraseId === undefined
+        ? typed.trim() !== ""
+        : isSlipping || merged !== before || marks !== marksBefore,
   };
 }

@@ -1,7 +1,8 @@
 import { calloutContext, parseCallout } from "@intonazione/core/callout";
 import { NO_CAPO, tuningById, usualInstrument } from "@intonazione/core/instrument";
 import { USUAL_STYLE } from "@intonazione/core/neck";
-import type { Part, Song } from "@intonazione/core/score";
+import { STRAIGHT } from "@intonazione/core/rhythm";
+import { newPart, type Part, type Song } from "@intonazione/core/score";
 import { createSongStore, type Opening, type SongStore } from "./store";
 
 /** A song for tests: two parts, and the guitar's phrases as they are called out. */
@@ -9,27 +10,35 @@ export function songOf(callouts: readonly string[], details: Partial<Song> = {})
   let count = 0;
   const part = (id: string, tuningId: string): Part => {
     const instrument = usualInstrument(tuningById(tuningId), id);
-    return { id, name: id, instrument, capo: NO_CAPO };
+    return newPart(id, id, { instrument, capo: NO_CAPO });
   };
   const parts = [part("guitar", "standard"), part("bass", "bass-standard")];
   const frame = {
     title: "Fixture",
     tempoBpm: 100,
     metre: { beats: 4, unit: 4 },
+    feel: STRAIGHT,
     key: { tonic: { step: "E", alter: 0 }, mode: "minor" },
     referenceHz: 440,
     style: {},
     ...details,
   } as const;
   const context = calloutContext(parts[0]!, frame, USUAL_STYLE);
+  const said = callouts.map((text) => parseCallout(text, context, () => `x${count++}`));
   return {
     parts,
+    form: [],
     ...frame,
-    phrases: callouts.map((_, index) => ({ id: `phrase${index}`, name: `Phrase ${index}` })),
-    lines: callouts.map((text, index) => ({
+    phrases: said.map(({ marks }, index) => ({
+      id: `phrase${index}`,
+      name: `Phrase ${index}`,
+      marks,
+    })),
+    lines: said.map(({ bars }, index) => ({
       phraseId: `phrase${index}`,
       partId: "guitar",
-      bars: parseCallout(text, context, () => `x${count++}`).bars,
+      bars,
+      others: [],
     })),
   };
 }

@@ -87,7 +87,7 @@ describe("saving, whatever happens", () => {
         for (const happening of happenings) {
           switch (happening.kind) {
             case "edit":
-              store.run(renamePhrase({ id: "phrase0", name: `Edit ${++edits}` }));
+              store.run(renamePhrase({ id: "phrase0", name: `Edit ${++edits}`, marks: [] }));
               break;
             case "undo":
               store.undo();
@@ -138,5 +138,5 @@ describe("saving, whatever happens", () => {
 });
 
 function renameIn(before: Song, name: string): Song {
-  return { ...before, phrases: [{ id: "phrase0", name }] };
+  return { ...before, phrases: [{ id: "phrase0", name, marks: [] }] };
 }

@@ -27,13 +27,13 @@ describe("the open song", () => {
     const steps = [
       pinNote(at, note, { string: 6, fret: fret(0) }),
       letGo(at, note),
-      renamePhrase({ id: "phrase0", name: "Opening" }),
-      writePhrase(song, { id: "phrase2", name: "Third" }, "bass", []),
+      renamePhrase({ id: "phrase0", name: "Opening", marks: [] }),
+      writePhrase(song, { id: "phrase2", name: "Third", marks: [] }, "bass", []),
       writePhrase(song, song.phrases[0]!, "guitar", bars.slice(0, 0)),
       addPart(song, { ...song.parts[0]!, id: "two", name: "Two" }, song.lines),
       renamePart(song.parts[1]!, "Low"),
       removePart(song.parts[1]!),
-      removePhrase(song.phrases[1]!),
+      removePhrase(song, song.phrases[1]!),
     ];
     const states = [store.getState().history.song];
     for (const step of steps) {
@@ -71,7 +71,7 @@ describe("the open song", () => {
     const store = storeOf(song);
     store.setState({ rewriting: "phrase1" });
     store.setDraft("guitar/phrase1", "D2 G2 B3");
-    store.run(removePhrase(song.phrases[1]!));
+    store.run(removePhrase(song, song.phrases[1]!));
     expect(store.getState().rewriting).toBeUndefined();
     store.undo();
     store.setState({ rewriting: "phrase1" });
@@ -80,7 +80,7 @@ describe("the open song", () => {
 
   it("starts anew from another version, with nothing to undo", () => {
     const store = storeOf(song);
-    store.run(renamePhrase({ id: "phrase0", name: "Mine" }));
+    store.run(renamePhrase({ id: "phrase0", name: "Mine", marks: [] }));
     store.reopen(songOf(["B1"]));
     expect(store.getState().history.past).toEqual([]);
     expect(store.undo()).toBeUndefined();

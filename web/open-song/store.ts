@@ -18,7 +18,16 @@ export type Stage = (typeof STAGES)[number];
 export const SET_UP_VIEWS = ["hand", "capo", "strings", "tune", "song"] as const;
 export type SetUpView = (typeof SET_UP_VIEWS)[number];
 
-export const LANES = ["count", "value", "sounds", "fingered"] as const;
+export const LANES = [
+  "chord",
+  "count",
+  "stroke",
+  "value",
+  "finger",
+  "sounds",
+  "fingered",
+  "degree",
+] as const;
 /** The tablature itself is always there. */
 export type Lane = (typeof LANES)[number];
 
@@ -92,7 +101,7 @@ export function createSongStore({
     cursor: { partId: song.parts[0]!.id, phraseId: song.phrases[0]?.id },
     stage,
     setUpView: "hand",
-    lanes: new Set(["count", "sounds", "fingered"]),
+    lanes: new Set(["chord", "count", "stroke", "sounds", "fingered"]),
     showsAllParts: false,
     drafts,
     dropped: undefined,

@@ -52,8 +52,10 @@ export function writePhrase(
   bars: readonly Bar[],
 ): Transaction {
   const setBars: Edit = { kind: "set-bars", phraseId: phrase.id, partId, bars };
-  if (song.phrases.some(({ id }) => id === phrase.id)) {
-    return { label: `write ${phrase.name}`, edits: [setBars] };
+  const before = song.phrases.find(({ id }) => id === phrase.id);
+  if (before) {
+    const mark: Edit[] = before.marks === phrase.marks ? [] : [{ kind: "replace-phrase", phrase }];
+    return { label: `write ${phrase.name}`, edits: [...mark, setBars] };
   }
   const index = song.phrases.length;
   return {
@@ -66,8 +68,23 @@ export function renamePhrase(phrase: Phrase): Transaction {
   return { label: "rename the phrase", edits: [{ kind: "replace-phrase", phrase }] };
 }
 
-export function removePhrase({ id, name }: Phrase): Transaction {
-  return { label: `remove ${name}`, edits: [{ kind: "remove-phrase", phraseId: id }] };
+/** The form forgets the phrase as well. */
+export function removePhrase(song: Song, { id, name }: Phrase): Transaction {
+  const form = song.form.map((section) => ({
+    ...section,
+    items: section.items.filter((item) => item.phraseId !== id).map(forget),
+    endings: section.endings.filter((ending) => ending.phraseId !== id),
+  }));
+  function forget(item: Song["form"][number]["items"][number]) {
+    return { ...item, endings: item.endings.filter((ending) => ending.phraseId !== id) };
+  }
+  return {
+    label: `remove ${name}`,
+    edits: [
+      ...(song.form.length > 0 ? [{ kind: "set-form", form } satisfies Edit] : []),
+      { kind: "remove-phrase", phraseId: id },
+    ],
+  };
 }
 
 export function setDetails(details: SongDetails): Transaction {
@@ -76,7 +93,7 @@ export function setDetails(details: SongDetails): Transaction {
 
 /** A song without its music. */
 export function detailsOf(song: Song): SongDetails {
-  const { parts: _p, phrases: _f, lines: _l, ...details } = song;
+  const { parts: _p, phrases: _f, form: _form, lines: _l, ...details } = song;
   return details;
 }
 
@@ -93,7 +110,12 @@ export function equip(part: Part, instrument: Instrument): Transaction {
 }
 
 function setLines(partId: string, lines: readonly Line[]): readonly Edit[] {
-  return lines.map(({ phraseId, bars }) => ({ kind: "set-bars", phraseId, partId, bars }));
+  return lines.map(({ phraseId, partId: _, ...line }) => ({
+    kind: "set-line",
+    phraseId,
+    partId,
+    line,
+  }));
 }
 
 /** The whole song higher or lower: its key, and every part with its lines. */

@@ -44,8 +44,15 @@ describe("music in words", () => {
     [{ kind: "hammer-on" }, "hammered on"],
     [{ kind: "pull-off" }, "pulled off"],
     [{ kind: "slide" }, "slid into"],
-    [{ kind: "bend", cents: 150 }, "bent ¾"],
-    [{ kind: "vibrato" }, "with vibrato"],
+    [{ kind: "bend", cents: 150, course: "bend" }, "bent ¾"],
+    [
+      { kind: "bend", cents: 200, course: "pre-bend-and-release" },
+      "bent full before it is picked, and released",
+    ],
+    [{ kind: "vibrato", width: "wide" }, "with wide vibrato"],
+    [{ kind: "trill", semitones: 2 }, "trilled with the note 2 higher"],
+    [{ kind: "slide-out", to: "below" }, "slid out down"],
+    [{ kind: "tie" }, "held on"],
   ])("%j is %s", (technique, words) => {
     expect(techniqueInWords(technique)).toBe(words);
   });

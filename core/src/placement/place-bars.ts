@@ -31,7 +31,7 @@ export function placeBars(
 ): PlacedBars {
   const unreachable = new Map<string, WhyUnreachable>();
   const moments = bars.flatMap((bar, index) =>
-    momentsOf(bar).map((events) => ({ bar: index, events, notes: events.flatMap(notesOf) })),
+    momentsOf(bar).map(({ events }) => ({ bar: index, notes: events.flatMap(notesOf) })),
   );
   const reductions = moments.map(({ notes }) => {
     const moment: Moment = { notes: notes.map((note) => momentNote(note, neck, scope)) };

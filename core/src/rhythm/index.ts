@@ -4,6 +4,8 @@ export {
   formatFraction,
   fraction,
   multiply,
+  subtract,
+  sum,
   toNumber,
   ZERO,
   type Fraction,
@@ -11,3 +13,4 @@ export {
 export { durationInWords, formatDuration, noteValueOf, type NoteValue } from "./duration";
 export { STRAIGHT, type Feel } from "./feel";
 export { countAt, formatMetre, parseMetre, type Metre } from "./metre";
+export { formatMoment, parseMoment } from "./moment";

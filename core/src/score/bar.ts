@@ -1,5 +1,5 @@
 import { add, compare, ZERO, type Fraction } from "../rhythm/fraction";
-import { lengthOf, notesOf, type LineEvent } from "./event";
+import { lengthOf, type LineEvent } from "./event";
 
 /** Events between two bar lines; their durations may fall short of the metre or run over it. */
 export interface Bar {
@@ -42,31 +42,37 @@ function sameOr<Item>(items: readonly Item[], change: (item: Item) => Item): rea
   return changed.every((item, index) => item === items[index]) ? items : changed;
 }
 
-/**
- * What begins together, in order: an event of each voice, or of one alone. A grace is a moment of
- * its own before the note it leads to.
- */
-export function momentsOf(bar: Bar): readonly (readonly LineEvent[])[] {
-  if (!bar.under) return bar.events.map((event) => [event]);
+/** What begins together: an event of each voice, or of one alone. */
+export interface Moment {
+  /** From the first event of the bar. */
+  readonly onset: Fraction;
+  readonly events: readonly LineEvent[];
+}
+
+/** The moments of a bar in their order; a grace is one of its own before the note it leads to. */
+export function momentsOf(bar: Bar): readonly Moment[] {
+  if (!bar.under) return timed(bar.events).map(({ event, onset }) => ({ onset, events: [event] }));
   const under = timed(bar.under);
-  const moments: (readonly LineEvent[])[] = [];
+  const moments: Moment[] = [];
   let next = 0;
-  const takeUnder = (until: Fraction | undefined) => {
-    while (next < under.length && (!until || compare(under[next]!.onset, until) < 0)) {
-      moments.push([under[next++]!.event]);
+  const takeUnder = (isDue: (at: TimedEvent) => boolean) => {
+    for (let at = under[next]; at && isDue(at); at = under[++next]) {
+      moments.push({ onset: at.onset, events: [at.event] });
     }
   };
   for (const { event, onset } of timed(bar.events)) {
-    takeUnder(onset);
+    takeUnder((at) => compare(at.onset, onset) < 0);
+    if (lengthOf(event).num === 0) {
+      moments.push({ onset, events: [event] });
+      continue;
+    }
+    // The graces of the voice below come first, if it has any.
+    takeUnder((at) => compare(at.onset, onset) === 0 && lengthOf(at.event).num === 0);
     const below = under[next];
-    const isGrace = event.kind === "notes" && event.grace !== undefined;
-    const isTogether = !isGrace && below && compare(below.onset, onset) === 0;
-    // The grace of the voice below comes first, if it has one.
-    if (isTogether && lengthOf(below.event).num > 0 && notesOf(below.event).length > 0) {
-      moments.push([event, below.event]);
-      next++;
-    } else moments.push([event]);
+    const isTogether = below !== undefined && compare(below.onset, onset) === 0;
+    moments.push({ onset, events: isTogether ? [event, below.event] : [event] });
+    if (isTogether) next++;
   }
-  takeUnder(undefined);
+  takeUnder(() => true);
   return moments;
 }

@@ -2,6 +2,7 @@ export {
   barsOfPart,
   framesOfPhrase,
   lineOf,
+  newPart,
   styleOf,
   type Line,
   type Part,
@@ -10,7 +11,7 @@ export {
   type SongDetails,
   type Version,
 } from "./song";
-export { eventsOf, timed, withEvents, type Bar, type TimedEvent } from "./bar";
+export { eventsOf, momentsOf, withEvents, type Bar, type Moment } from "./bar";
 export {
   linkOf,
   isPalmMuted,
@@ -26,7 +27,7 @@ export {
   type RestEvent,
 } from "./event";
 export type { BendCourse, EventTechnique, LinkKind, Pluck, Stroke, Technique } from "./technique";
-export type { BarFrame, BarMark, ChordAt } from "./frame";
+export { framesOf, type BarFrame, type BarMark, type ChordAt } from "./frame";
 export type { Ending, Pass, PlayedPhrase, Section } from "./form";
 export { PICKING_SCHOOLS, type PickingSchool } from "./picking";
 export {

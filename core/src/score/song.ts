@@ -7,7 +7,7 @@ import type { Metre } from "../rhythm/metre";
 import type { Bar } from "./bar";
 import { framesOf, type BarFrame, type BarMark } from "./frame";
 import type { Section } from "./form";
-import type { PickingSchool } from "./picking";
+import { usualPicking, type PickingSchool } from "./picking";
 
 /** What a song says of itself, apart from its notes. */
 export interface SongDetails {
@@ -47,6 +47,15 @@ export interface Part {
   readonly picking: PickingSchool;
   /** Gain, pick-up, effects: as plain words. */
   readonly tone?: string;
+}
+
+/** A part as it is before anything was decided for it. */
+export function newPart(
+  id: string,
+  name: string,
+  { instrument, capo }: Pick<Part, "instrument" | "capo">,
+): Part {
+  return { id, name, instrument, capo, picking: usualPicking(instrument.kind) };
 }
 
 export interface Phrase {

@@ -8,3 +8,4 @@ export {
   type FingeredChord,
   type ShapeFamily,
 } from "./capo-finder";
+export { degreeOf } from "./degree";

@@ -33,7 +33,10 @@ export function commitDraft(store: SongStore): "written" | "rewritten" | "slip" 
   if (!draft.isChanged) return "nothing";
   const { song } = state.history;
   const known = song.phrases.find(({ id }) => id === draft.phraseId);
-  const phrase = known ?? { id: newId(), name: `Phrase ${phraseLetter(song.phrases.length)}` };
+  const { marks } = draft;
+  const phrase = known
+    ? { ...known, marks }
+    : { id: newId(), name: `Phrase ${phraseLetter(song.phrases.length)}`, marks };
   const { partId } = state.cursor;
   // A place in the phrase that was already written stays selected; a new phrase starts at its first event.
   const first = draft.bars[0]?.events[0]?.id;

@@ -1,8 +1,8 @@
 "use client";
 
 import { parseKey, STANDARD_REFERENCE_HZ } from "@intonazione/core/pitch";
-import { parseMetre } from "@intonazione/core/rhythm";
-import type { Song } from "@intonazione/core/score";
+import { parseMetre, STRAIGHT } from "@intonazione/core/rhythm";
+import { newPart, type Song } from "@intonazione/core/score";
 import { nanoid } from "nanoid";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
@@ -53,11 +53,13 @@ export function NewSongForm() {
       title: values.title.trim(),
       tempoBpm: Number(values.tempo),
       metre: metre.value,
+      feel: STRAIGHT,
       key: key.value,
       referenceHz: STANDARD_REFERENCE_HZ,
       style: {},
-      parts: [{ id: nanoid(10), name, instrument, capo }],
+      parts: [newPart(nanoid(10), name, { instrument, capo })],
       phrases: [],
+      form: [],
       lines: [],
     };
     const answer = await createSong(song);

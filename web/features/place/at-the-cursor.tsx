@@ -19,7 +19,13 @@ import { neckOfPart, shiftOf } from "@/open-song/derived";
 import { letGo, pinNote } from "@/open-song/transactions";
 import { Button } from "@/ui/button";
 import { otherPlaces } from "@/ui/other-places";
-import { countInWords, placeInWords, stringInWords, techniqueInWords } from "@/ui/words";
+import {
+  countInWords,
+  howInWords,
+  placeInWords,
+  stringInWords,
+  techniqueInWords,
+} from "@/ui/words";
 
 /** Explains the selected note: what it is, why it may lie elsewhere, and where. */
 export function AtTheCursor() {
@@ -43,7 +49,9 @@ export function AtTheCursor() {
   const neck = neckOfPart(part);
   const at = { phraseId: stop.phraseId, partId: part.id };
   const before = stops[here - 1];
-  const muted = stop.event.kind === "notes" && stop.event.palmMuted ? " · palm muted" : "";
+  const muted = howInWords(stop.event)
+    .map((word) => ` · ${word}`)
+    .join("");
   return (
     <div className="flex flex-col gap-3">
       <div className="border-b border-hairline pb-3">

@@ -4,7 +4,7 @@ import { NO_CAPO } from "@intonazione/core/instrument";
 import { displayPitch } from "@intonazione/core/pitch";
 import { explainUnreachable } from "@intonazione/core/placement";
 import type { RemappedPart } from "@intonazione/core/remap";
-import { lineOf, type Part } from "@intonazione/core/score";
+import { newPart, lineOf, type Part } from "@intonazione/core/score";
 import { useMemo, useState, type ReactNode } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { newId } from "@/open-song/draft";
@@ -61,7 +61,7 @@ export function MoveTo({
 
   const keep = ({ to, lines }: Moved) => {
     const name = `${part.name}, ${setUpInWords(to)}`.slice(0, 200);
-    const fresh: Part = { id: newId(), name, ...to };
+    const fresh = newPart(newId(), name, to);
     store.run(addPart(song, fresh, lines), {
       partId: fresh.id,
       eventId: undefined,

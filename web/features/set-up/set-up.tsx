@@ -1,7 +1,7 @@
 "use client";
 
 import { formatCapo, formatTuning } from "@intonazione/core/instrument";
-import type { Part, Song } from "@intonazione/core/score";
+import { newPart, type Part, type Song } from "@intonazione/core/score";
 import { Tabs } from "radix-ui";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { newId } from "@/open-song/draft";
@@ -30,7 +30,7 @@ export function SetUp({ onReadTab }: { readonly onReadTab: () => void }) {
   const add = () => {
     const reading = readChoice(STANDARD_CHOICE);
     if (!reading.ok) return;
-    const fresh = { id: newId(), name: `Part ${song.parts.length + 1}`, ...reading.value };
+    const fresh = newPart(newId(), `Part ${song.parts.length + 1}`, reading.value);
     store.run(addPart(song, fresh, []), { partId: fresh.id, eventId: undefined });
   };
   return (

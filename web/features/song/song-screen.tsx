@@ -17,7 +17,7 @@ import { PhraseList } from "@/features/strip/phrase-list";
 import { Strip } from "@/features/strip/strip";
 import { selectNames, selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { noteAt, stopAt } from "@/open-song/cursor";
-import { neckOfPart, placeNames, shiftOf } from "@/open-song/derived";
+import { framesFor, neckOfPart, placeNames, shiftOf } from "@/open-song/derived";
 import { newId } from "@/open-song/draft";
 import { addPart, pinNote } from "@/open-song/transactions";
 import { Button } from "@/ui/button";
@@ -218,17 +218,21 @@ function FirstPhrase({ onReadTab }: { readonly onReadTab: () => void }) {
 
 /** Draws one line of one part with the strip's own means, for views of other features. */
 function useDrawLine(): DrawLine {
-  const { metre, key, style } = useSong(selectSong);
+  const song = useSong(selectSong);
   const studio = useSong((state) => state.studio);
   const lanes = useSong((state) => state.lanes);
   const select = useCallback(() => undefined, []);
   return useCallback(
     (part, phraseId, lines) => {
-      const line = lines.find((one) => one.phraseId === phraseId && one.partId === part.id);
+      const bars =
+        lines.find((one) => one.phraseId === phraseId && one.partId === part.id)?.bars ?? [];
+      const phrase = song.phrases.find(({ id }) => id === phraseId);
+      const { key, style } = song;
       return (
         <Strip
-          bars={line?.bars ?? []}
-          metre={metre}
+          bars={bars}
+          frames={phrase ? framesFor(song, phrase, bars.length) : []}
+          picking={part.picking}
           facts={{ names: placeNames(part, { style }, studio), key, shift: shiftOf(part) }}
           lanes={lanes}
           label={part.name}
@@ -236,7 +240,7 @@ function useDrawLine(): DrawLine {
         />
       );
     },
-    [metre, key, style, studio, lanes, select],
+    [song, studio, lanes, select],
   );
 }
 

@@ -1,9 +1,10 @@
 "use client";
 
 import { checkBars } from "@intonazione/core/checks";
-import { barsOfPart, eventsOf, notesOf } from "@intonazione/core/score";
+import { barsOfPart, eventsOf, lineOf, notesOf } from "@intonazione/core/score";
 import { useMemo } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
+import { framesFor } from "@/open-song/derived";
 import { STAGES, type Stage } from "@/open-song/store";
 import { setUpInWords } from "@/ui/instrument-picker";
 
@@ -24,7 +25,12 @@ export function StageLine() {
     const notes = eventsOf(bars).flatMap(notesOf);
     const homeless = notes.filter((note) => note.kind === "pitched" && !note.place).length;
     const pinned = notes.filter((note) => note.kind === "pitched" && note.pinned).length;
-    const open = checkBars(bars, song.metre).filter(({ severity }) => severity !== "info").length;
+    const open = song.phrases
+      .flatMap((phrase) => {
+        const own = lineOf(song, phrase.id, part.id)?.bars ?? [];
+        return checkBars(own, framesFor(song, phrase, own.length));
+      })
+      .filter(({ severity }) => severity !== "info").length;
     return {
       "set-up": setUpInWords(part),
       write: `${bars.length} ${bars.length === 1 ? "bar" : "bars"}${open > 0 ? `, ${open} don’t add up` : ""}`,

@@ -1,14 +1,12 @@
-import { writtenFret, type PlaceNames } from "@intonazione/core/neck";
+import type { PlaceNames } from "@intonazione/core/neck";
 import type { Key } from "@intonazione/core/pitch";
-import { displayPitchClass, midiOf, type Pitch } from "@intonazione/core/pitch";
-import { formatDuration } from "@intonazione/core/rhythm";
-import { fingeredPitch } from "@intonazione/core/theory";
-import { notesOf, stringOf, type LineEvent, type PitchedNote } from "@intonazione/core/score";
+import { isPalmMuted, notesOf, type LineEvent } from "@intonazione/core/score";
 import { memo } from "react";
-import { eventInWords } from "@/ui/words";
+import { EventFigure } from "./event-figure";
+import { Chords, Counts, FrameWords, Strokes } from "./lane-figures";
 import { stringY, type Lanes } from "./lanes";
 import type { BarBox, EventBox } from "./layout";
-import { Figure, Link, Motion, Rest, Unplaced, Value } from "./note-figures";
+import { Tuplets } from "./value-figures";
 
 /** What all bars of a part share; one object for as long as none of it changes. */
 export interface PartFacts {
@@ -18,12 +16,16 @@ export interface PartFacts {
   readonly shift: number;
 }
 
-interface BarProps {
+export interface BarProps {
   readonly box: BarBox;
   readonly number: number;
   readonly lanes: Lanes;
   readonly facts: PartFacts;
   readonly isLast: boolean;
+  /** The bar before, where it stands in this strip; its last figures are where links come from. */
+  readonly before?: BarBox | undefined;
+  /** By event: `down`, `up`, plucking fingers, or `-`; behind it `!` where the teacher said so. */
+  readonly strokes: string;
   /** Set when the cursor is in this bar. */
   readonly eventId: string | undefined;
   readonly noteId: string | undefined;
@@ -32,7 +34,7 @@ interface BarProps {
 
 /** One bar with all its lanes. Drawn again only when something of its own changed. */
 export const BarFigure = memo(function BarFigure(props: BarProps) {
-  const { box, number, lanes, isLast } = props;
+  const { box, number, lanes, isLast, before } = props;
   const bottom = stringY(lanes, lanes.strings);
   // Then the words run on to the right, rather than over the names at the left.
   const isNarrow = box.width < 170;
@@ -55,6 +57,7 @@ export const BarFigure = memo(function BarFigure(props: BarProps) {
       <text x={4} y={lanes.head + 4} fontSize={10} fill="var(--soft)">
         {number}
       </text>
+      <FrameWords box={box} before={before} y={lanes.head + 4} />
       {box.balance && (
         <text
           x={isNarrow ? 18 : box.width - 4}
@@ -67,48 +70,67 @@ export const BarFigure = memo(function BarFigure(props: BarProps) {
           {box.balance.text}
         </text>
       )}
-      {lanes.count !== undefined &&
-        box.counts.map((mark, index) => (
-          <text
-            key={index}
-            x={mark.x}
-            y={lanes.count! + 4}
-            textAnchor="middle"
-            fontSize={mark.isHeld ? 9.5 : 11.5}
-            fontWeight={/\d/u.test(mark.text) && !mark.isHeld ? 650 : 400}
-            fill={mark.isHeld ? "var(--soft)" : "var(--ink)"}
-            className="font-mono"
-          >
-            {mark.text}
-          </text>
-        ))}
-      <Mutes {...props} />
-      {box.events.map((event, index) => (
-        <Moment key={event.event.id} {...props} at={event} before={box.events.slice(0, index)} />
+      {lanes.chord !== undefined && <Chords box={box} y={lanes.chord} facts={props.facts} />}
+      {lanes.count !== undefined && <Counts box={box} y={lanes.count} />}
+      {lanes.stroke !== undefined && (
+        <Strokes box={box} y={lanes.stroke} strokes={props.strokes.split(" ")} />
+      )}
+      {lanes.value !== undefined && (
+        <Tuplets events={box.events.filter(({ isUnder }) => !isUnder)} y={lanes.value} />
+      )}
+      {lanes.mutes !== undefined && (
+        <>
+          <Span events={box.events} word="P.M." y={lanes.mutes} holds={isPalmMuted} />
+          <Span events={box.events} word="ring" y={lanes.mutes} holds={isRinging} />
+        </>
+      )}
+      {box.events.map((at, index) => (
+        <EventFigure
+          key={at.event.id}
+          {...props}
+          at={at}
+          before={box.events.slice(0, index).filter(({ isUnder }) => isUnder === at.isUnder)}
+          barBefore={before?.events.filter(({ isUnder }) => isUnder === at.isUnder)}
+        />
       ))}
     </>
   );
 });
 
-/** P.M. over a dashed line, for as long as the palm stays. */
-function Mutes({ box, lanes }: BarProps) {
-  if (lanes.mutes === undefined) return null;
+function isRinging(event: LineEvent): boolean {
+  return notesOf(event).some(
+    (note) => note.kind === "pitched" && note.techniques.some(({ kind }) => kind === "let-ring"),
+  );
+}
+
+/** A word over a dashed line, for as long as the palm stays or the strings ring. */
+function Span({
+  events,
+  word,
+  y,
+  holds,
+}: {
+  readonly events: readonly EventBox[];
+  readonly word: string;
+  readonly y: number;
+  readonly holds: (event: LineEvent) => boolean;
+}) {
   const runs: { from: EventBox; to: EventBox }[] = [];
-  let isMuting = false;
-  for (const at of box.events) {
-    const muted = at.event.kind === "notes" && at.event.palmMuted;
-    if (muted && isMuting) runs.at(-1)!.to = at;
-    else if (muted) runs.push({ from: at, to: at });
-    isMuting = muted;
+  let isOn = false;
+  for (const at of events) {
+    const held = holds(at.event);
+    if (held && isOn) runs.at(-1)!.to = at;
+    else if (held) runs.push({ from: at, to: at });
+    isOn = held;
   }
   return runs.map(({ from, to }) => (
     <g key={from.event.id}>
-      <text x={from.x - 8} y={lanes.mutes! + 4} fontSize={9.5} fontStyle="italic" fill="var(--ink)">
-        P.M.
+      <text x={from.x - 8} y={y + 4} fontSize={9.5} fontStyle="italic" fill="var(--ink)">
+        {word}
       </text>
       {to !== from && (
         <path
-          d={`M${from.x + 15} ${lanes.mutes}H${to.x + 7}v-4`}
+          d={`M${from.x + 15} ${y}H${to.x + 7}v-4`}
           fill="none"
           stroke="var(--ink)"
           strokeDasharray="3 2.5"
@@ -116,139 +138,4 @@ function Mutes({ box, lanes }: BarProps) {
       )}
     </g>
   ));
-}
-
-function Moment({
-  at,
-  before,
-  lanes,
-  facts,
-  number,
-  eventId,
-  noteId,
-  onSelect,
-}: BarProps & { readonly at: EventBox; readonly before: readonly EventBox[] }) {
-  const { event, x } = at;
-  const isSelected = event.id === eventId;
-  const selectedNote = isSelected ? (noteId ?? notesOf(event)[0]?.id) : undefined;
-  const band = Math.min(at.width, 40);
-  const isNewValue =
-    before.length === 0 ||
-    formatDuration(before.at(-1)!.event.duration) !== formatDuration(event.duration);
-  return (
-    <g
-      id={`event-${event.id}`}
-      role="option"
-      aria-selected={isSelected}
-      aria-label={`bar ${number}: ${eventInWords(event, facts.names)}`}
-      onClick={() => onSelect(event.id)}
-      className="cursor-pointer"
-    >
-      <rect
-        x={x - band / 2}
-        y={lanes.head + 9}
-        width={band}
-        height={lanes.height - lanes.head - 11}
-        rx={3}
-        fill={isSelected ? "var(--madder-wash)" : "transparent"}
-        stroke={isSelected ? "var(--madder)" : "none"}
-        strokeOpacity={0.5}
-      />
-      {lanes.value !== undefined && isNewValue && <Value x={x} y={lanes.value} event={event} />}
-      {event.kind === "rest" && <Rest box={at} lanes={lanes} />}
-      {notesOf(event).map((note) => {
-        const string = stringOf(note);
-        const isChosen = note.id === selectedNote;
-        if (note.kind === "dead") {
-          const y = stringY(lanes, note.string);
-          return (
-            <Figure key={note.id} x={x} y={y} text="×" isSelected={isChosen} isPinned={false} />
-          );
-        }
-        return (
-          <g
-            key={note.id}
-            onClick={(click) => {
-              click.stopPropagation();
-              onSelect(event.id, note.id);
-            }}
-          >
-            <Link note={note} from={linkStart(before, string) ?? x - 26} to={x} lanes={lanes} />
-            {note.place ? (
-              <Figure
-                x={x}
-                y={stringY(lanes, note.place.string)}
-                text={String(writtenFret(note.place, facts.names))}
-                isSelected={isChosen}
-                isPinned={note.pinned}
-              />
-            ) : (
-              <Unplaced
-                x={x}
-                y={lanes.unplaced ?? lanes.techniques}
-                note={note}
-                isSelected={isChosen}
-              />
-            )}
-            <Motion note={note} box={at} lanes={lanes} />
-          </g>
-        );
-      })}
-      <Names event={event} x={x} lanes={lanes} facts={facts} />
-    </g>
-  );
-}
-
-/** The figure that a link comes from: the note before on the same string. */
-function linkStart(before: readonly EventBox[], string: number | undefined): number | undefined {
-  const last = before.at(-1);
-  return last && notesOf(last.event).some((note) => stringOf(note) === string) ? last.x : undefined;
-}
-
-/** What sounds, highest first, and what the shape is called. */
-function Names({
-  event,
-  x,
-  lanes,
-  facts,
-}: {
-  readonly event: LineEvent;
-  readonly x: number;
-  readonly lanes: Lanes;
-  readonly facts: PartFacts;
-}) {
-  const pitches = notesOf(event)
-    .filter((note): note is PitchedNote => note.kind === "pitched")
-    .map((note) => note.pitch)
-    .sort((a, b) => midiOf(b) - midiOf(a));
-  const column = (top: number | undefined, name: (pitch: Pitch) => Pitch, color: string) =>
-    top !== undefined &&
-    pitches.map((pitch, index) => {
-      const named = name(pitch);
-      return (
-        <text
-          key={`${top}-${index}`}
-          x={x}
-          y={top + index * lanes.nameGap + 4}
-          textAnchor="middle"
-          fontSize={11}
-          fill={color}
-        >
-          {displayPitchClass(named)}
-          <tspan fontSize={8} dy={2}>
-            {named.octave}
-          </tspan>
-        </text>
-      );
-    });
-  return (
-    <>
-      {column(lanes.sounds, (pitch) => pitch, "var(--ink)")}
-      {column(
-        lanes.fingered,
-        (pitch) => fingeredPitch(pitch, facts.shift, facts.key),
-        "var(--soft)",
-      )}
-    </>
-  );
 }

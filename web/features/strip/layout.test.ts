@@ -1,10 +1,11 @@
 import { demoSongs } from "@intonazione/demo";
 import { fraction, type Metre } from "@intonazione/core/rhythm";
-import { barsOfPart, type Bar, type LineEvent } from "@intonazione/core/score";
+import { barsOfPart, framesOf, type Bar, type LineEvent } from "@intonazione/core/score";
 import { describe, expect, it } from "vitest";
 import { layBar, layRows } from "./layout";
 
 const FOUR: Metre = { beats: 4, unit: 4 };
+const frameIn = (metre: Metre) => framesOf([], { metre, tempoBpm: 96 }, 1)[0]!;
 const rest = (num: number, den: number): LineEvent => ({
   kind: "rest",
   id: `${num}/${den}`,
@@ -12,7 +13,7 @@ const rest = (num: number, den: number): LineEvent => ({
 });
 const bar = (...events: LineEvent[]): Bar => ({ events });
 const counts = (one: Bar, metre = FOUR) =>
-  layBar(one, 400, metre).counts.map(({ text, isHeld }) => (isHeld ? `(${text})` : text));
+  layBar(one, 400, frameIn(metre)).counts.map(({ text, isHeld }) => (isHeld ? `(${text})` : text));
 
 describe("the layout of a strip", () => {
   it("keeps every bar and every event, in order, inside its row", () => {
@@ -20,7 +21,7 @@ describe("the layout of a strip", () => {
       for (const part of song.parts) {
         const bars = barsOfPart(song, part.id);
         for (const width of [320, 760, 1900]) {
-          const rows = layRows(bars, width, song.metre);
+          const rows = layRows(bars, width, framesOf([], song, bars.length));
           const boxes = rows.flatMap((row) => row.bars);
           expect(boxes.map(({ box }) => box.bar)).toEqual(bars);
           for (const row of rows) {
@@ -54,6 +55,6 @@ describe("the layout of a strip", () => {
     [bar(rest(1, 1), rest(1, 16)), "sixteenth too long"],
     [bar(rest(1, 1), rest(5, 16)), "5/16 too long"],
   ])("says at the bar what does not add up", (one, text) => {
-    expect(layBar(one, 300, FOUR).balance?.text).toBe(text);
+    expect(layBar(one, 300, frameIn(FOUR)).balance?.text).toBe(text);
   });
 });

@@ -1,27 +1,47 @@
 import { balanceOf } from "@intonazione/core/checks";
+import type { Chord } from "@intonazione/core/pitch";
 import {
   add,
   compare,
   countAt,
   durationInWords,
   formatDuration,
+  formatFraction,
   fraction,
   multiply,
+  subtract,
+  sum,
   toNumber,
-  ZERO,
   type Fraction,
-  type Metre,
 } from "@intonazione/core/rhythm";
-import { notesOf, type Bar, type LineEvent } from "@intonazione/core/score";
+import {
+  lengthOf,
+  momentsOf,
+  notesOf,
+  type Bar,
+  type BarFrame,
+  type LineEvent,
+  type Moment,
+  type Note,
+} from "@intonazione/core/score";
 
 /** Where everything of a strip stands along its length, in px. Pure: no screen needed. */
 
 export interface EventBox {
   readonly event: LineEvent;
+  /** From the first event of the bar. */
   readonly onset: Fraction;
   /** The middle of its figure, from the start of the bar. */
   readonly x: number;
   readonly width: number;
+  /** True in the voice below. */
+  readonly isUnder: boolean;
+}
+
+export interface ChordMark {
+  readonly x: number;
+  /** Absent where the harmony ends. */
+  readonly chord: Chord | undefined;
 }
 
 export interface CountMark {
@@ -35,7 +55,10 @@ export interface BarBox {
   readonly bar: Bar;
   readonly width: number;
   readonly events: readonly EventBox[];
+  /** What holds in it. */
+  readonly frame: BarFrame;
   readonly counts: readonly CountMark[];
+  readonly chords: readonly ChordMark[];
   /** Set where the bar does not add up. */
   readonly balance: { readonly text: string; readonly isOver: boolean } | undefined;
 }
@@ -57,90 +80,145 @@ const EMPTY_BAR_WIDTH = 90;
 /** A last row fuller than this is stretched like the others. */
 const FULL_ENOUGH = 0.72;
 
-/** Longer notes get more room, but less than their share, as engravers space music. */
-function roomFor(event: LineEvent): number {
-  const ratio = toNumber(event.duration) / toNumber(EIGHTH);
-  const isBent = notesOf(event).some(
-    (note) => note.kind === "pitched" && note.techniques.some(({ kind }) => kind === "bend"),
+const GRACE_WIDTH = 20;
+
+/** A moment with the room it gets: until the next one begins. */
+interface Slot extends Moment {
+  readonly room: number;
+}
+
+/** Longer gaps get more room, but less than their share, as engravers space music. */
+function slotsOf(bar: Bar): readonly Slot[] {
+  const moments = momentsOf(bar);
+  const end = sum(bar.events.map(lengthOf));
+  return moments.map((moment, index) => {
+    const [first] = moment.events;
+    if (first && lengthOf(first).num === 0) return { ...moment, room: GRACE_WIDTH };
+    const gap = subtract(moments[index + 1]?.onset ?? end, moment.onset);
+    const isOpen = moment.events.flatMap(notesOf).some(reachesRight);
+    const ratio = Math.max(0, toNumber(gap) / toNumber(EIGHTH));
+    const room = EIGHTH_WIDTH * ratio ** 0.6 + (isOpen ? 12 : 0);
+    return { ...moment, room: Math.min(MOST_WIDTH, Math.max(LEAST_WIDTH, room)) };
+  });
+}
+
+/** Bends and slides out are drawn at the right of their figure. */
+function reachesRight(note: Note): boolean {
+  return (
+    note.kind === "pitched" &&
+    note.techniques.some(({ kind }) => kind === "bend" || kind === "slide-out")
   );
-  const room = EIGHTH_WIDTH * ratio ** 0.6 + (isBent ? 12 : 0);
-  return Math.min(MOST_WIDTH, Math.max(LEAST_WIDTH, room));
 }
 
 export function naturalWidth(bar: Bar): number {
-  if (bar.events.length === 0) return EMPTY_BAR_WIDTH;
-  return 2 * BAR_PADDING + bar.events.reduce((width, event) => width + roomFor(event), 0);
+  if (bar.events.length === 0 && !bar.under) return EMPTY_BAR_WIDTH;
+  return 2 * BAR_PADDING + slotsOf(bar).reduce((width, { room }) => width + room, 0);
 }
 
 /** One bar, its events spread over `width`. */
-export function layBar(bar: Bar, width: number, metre: Metre): BarBox {
-  const natural = naturalWidth(bar) - 2 * BAR_PADDING;
-  const stretch = bar.events.length === 0 ? 1 : (width - 2 * BAR_PADDING) / natural;
+export function layBar(bar: Bar, width: number, frame: BarFrame): BarBox {
+  const slots = slotsOf(bar);
+  const natural = slots.reduce((total, { room }) => total + room, 0);
+  const stretch = natural === 0 ? 1 : (width - 2 * BAR_PADDING) / natural;
+  const under = new Set(bar.under);
   const events: EventBox[] = [];
-  let x = BAR_PADDING;
-  let onset: Fraction = ZERO;
-  for (const event of bar.events) {
-    const room = roomFor(event) * stretch;
-    events.push({ event, onset, x: x + Math.min(room, LEAST_WIDTH * 1.4) / 2, width: room });
-    x += room;
-    onset = add(onset, event.duration);
+  let left = BAR_PADDING;
+  for (const { onset, events: together, room } of slots) {
+    const own = room * stretch;
+    const x = left + Math.min(own, LEAST_WIDTH * 1.4) / 2;
+    for (const event of together) {
+      events.push({ event, onset, x, width: own, isUnder: under.has(event) });
+    }
+    left += own;
   }
+  const end = sum(bar.events.map(lengthOf));
+  const xAt = placer(events, end, width);
   return {
     bar,
     width,
+    frame,
     events,
-    counts: countsOf(events, onset, width, metre),
-    balance: balance(bar, metre),
+    counts: countsOf(events, end, frame, xAt),
+    chords: frame.chords.map(({ at, chord }) => ({ x: xAt(subtract(at, frame.from)), chord })),
+    balance: balance(bar, frame),
   };
 }
 
-function countsOf(
+/** Where a moment lies between the events around it, by its onset from the first event. */
+function placer(
   events: readonly EventBox[],
   end: Fraction,
   width: number,
-  metre: Metre,
-): readonly CountMark[] {
-  const marks = events.map(({ onset, x }): CountMark => ({
-    x,
-    text: countAt(onset, metre),
-    isHeld: false,
-  }));
-  const beat = fraction(1, metre.unit);
-  for (let n = 0; n < metre.beats; n++) {
-    const onset = multiply(fraction(n), beat);
-    if (compare(onset, end) >= 0) break;
-    if (events.some((box) => compare(box.onset, onset) === 0)) continue;
+): (onset: Fraction) => number {
+  return (onset) => {
+    const after = events.find((box) => compare(box.onset, onset) >= 0);
+    if (after && compare(after.onset, onset) === 0) return after.x;
     const before = events.findLast((box) => compare(box.onset, onset) < 0);
-    if (!before) continue;
-    const after = events.find((box) => compare(box.onset, onset) > 0);
+    if (!before) return after?.x ?? BAR_PADDING;
     const from = toNumber(before.onset);
     const to = after ? toNumber(after.onset) : toNumber(end);
-    const share = (toNumber(onset) - from) / (to - from);
-    const until = after ? after.x : width;
-    marks.push({ x: before.x + share * (until - before.x), text: String(n + 1), isHeld: true });
-  }
-  return marks;
+    const share = to > from ? Math.min(1, (toNumber(onset) - from) / (to - from)) : 1;
+    return before.x + share * ((after?.x ?? width) - before.x);
+  };
 }
 
-function balance(bar: Bar, metre: Metre): BarBox["balance"] {
-  const { excess } = balanceOf(bar, metre);
+/** What is counted where something begins, and softly the beats on which nothing does. */
+function countsOf(
+  events: readonly EventBox[],
+  end: Fraction,
+  { metre, from }: BarFrame,
+  xAt: (onset: Fraction) => number,
+): readonly CountMark[] {
+  const begun = new Map<string, CountMark>();
+  for (const { onset, x, event } of events) {
+    if (lengthOf(event).num === 0) continue;
+    const text = countAt(add(from, onset), metre);
+    begun.set(formatFraction(onset), { x, text, isHeld: false });
+  }
+  const held: CountMark[] = [];
+  const beat = fraction(1, metre.unit);
+  for (let n = 0; n < metre.beats; n++) {
+    const onset = subtract(multiply(fraction(n), beat), from);
+    if (onset.num < 0 || compare(onset, end) >= 0 || begun.has(formatFraction(onset))) continue;
+    held.push({ x: xAt(onset), text: String(n + 1), isHeld: true });
+  }
+  return [...begun.values(), ...held];
+}
+
+function balance(bar: Bar, frame: BarFrame): BarBox["balance"] {
+  const { excess } = balanceOf(bar, frame);
   if (excess.num === 0) return undefined;
   const amount = fraction(Math.abs(excess.num), excess.den);
   const isOver = excess.num > 0;
-  const short = /^\d+\.*t?$/u.test(formatDuration(amount));
+  const short = /^\d+\.*(t\d*)?$/u.test(formatDuration(amount));
   const words = short ? durationInWords(amount).replace(/ note\b/u, "") : formatDuration(amount);
   return { text: `${words} ${isOver ? "too long" : "too short"}`, isOver };
 }
 
-const laidBars = new WeakMap<Bar, { readonly box: BarBox; readonly metre: Metre }>();
+const laidBars = new WeakMap<Bar, BarBox>();
 
 /** `layBar`, remembered for as long as nothing about the bar changed. */
-function layBarOnce(bar: Bar, width: number, metre: Metre): BarBox {
+function layBarOnce(bar: Bar, width: number, frame: BarFrame): BarBox {
   const known = laidBars.get(bar);
-  if (known && known.metre === metre && Math.abs(known.box.width - width) < 0.01) return known.box;
-  const box = layBar(bar, width, metre);
-  laidBars.set(bar, { box, metre });
+  if (known && isSameFrame(known.frame, frame) && Math.abs(known.width - width) < 0.01) {
+    return known;
+  }
+  const box = layBar(bar, width, frame);
+  laidBars.set(bar, box);
   return box;
+}
+
+/** Frames are made anew with every reading of a call-out; what they say is seldom new. */
+function isSameFrame(a: BarFrame, b: BarFrame): boolean {
+  if (a === b) return true;
+  const isPlain = a.chords.length === 0 && b.chords.length === 0;
+  return (
+    a.metre.beats === b.metre.beats &&
+    a.metre.unit === b.metre.unit &&
+    a.tempoBpm === b.tempoBpm &&
+    compare(a.from, b.from) === 0 &&
+    (isPlain || JSON.stringify(a.chords) === JSON.stringify(b.chords))
+  );
 }
 
 const laidRows = new WeakMap<BarBox, Row>();
@@ -162,7 +240,11 @@ function rowOnce(row: Row): Row {
 }
 
 /** Breaks bars into rows of `width` px and stretches each row to fill it, the last one if it nearly does. */
-export function layRows(bars: readonly Bar[], width: number, metre: Metre): readonly Row[] {
+export function layRows(
+  bars: readonly Bar[],
+  width: number,
+  frames: readonly BarFrame[],
+): readonly Row[] {
   const rows: Row[] = [];
   let start = 0;
   while (start < bars.length) {
@@ -178,7 +260,7 @@ export function layRows(bars: readonly Bar[], width: number, metre: Metre): read
     const stretch = isLastRow && natural / width < FULL_ENOUGH ? 1 : width / natural;
     let x = 0;
     const laid = bars.slice(start, end).map((bar, index) => {
-      const box = layBarOnce(bar, naturalWidth(bar) * stretch, metre);
+      const box = layBarOnce(bar, naturalWidth(bar) * stretch, frames[start + index]!);
       const at = { box, x, isLast: start + index === bars.length - 1 };
       x += box.width;
       return at;

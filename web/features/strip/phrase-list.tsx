@@ -3,7 +3,7 @@
 import { lineOf, type Bar, type Part, type Phrase, type Song } from "@intonazione/core/score";
 import { memo, useCallback, useEffect, useMemo, useRef } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
-import { placeNames, shiftOf } from "@/open-song/derived";
+import { framesFor, placeNames, shiftOf } from "@/open-song/derived";
 import { draftOf, type Draft } from "@/open-song/draft";
 import { phraseLetter } from "@/ui/words";
 import type { PartFacts } from "./bar-figure";
@@ -52,10 +52,12 @@ function rowsOf(song: Song, part: Part, draft: Draft): readonly PhraseEntry[] {
   for (const phrase of song.phrases) {
     const isDraft = draft.isChanged && draft.phraseId === phrase.id;
     const written = lineOf(song, phrase.id, part.id)?.bars ?? NO_BARS;
-    add(phrase, isDraft ? draft.bars : written, isDraft, false);
+    const shown = isDraft ? { ...phrase, marks: draft.marks } : phrase;
+    add(shown, isDraft ? draft.bars : written, isDraft, false);
   }
   if (draft.isChanged && draft.phraseId === undefined && draft.bars.length > 0) {
-    add({ id: UNWRITTEN, name: "being said" }, draft.bars, true, true);
+    const { marks } = draft;
+    add({ id: UNWRITTEN, name: "being said", marks }, draft.bars, true, true);
   }
   return entries;
 }
@@ -143,7 +145,7 @@ const PartStrip = memo(function PartStrip({
     cursor.phraseId === phrase.id && cursor.partId === part.id;
   const eventId = useSong((state) => (isHere(state) ? state.cursor.eventId : undefined));
   const noteId = useSong((state) => (isHere(state) ? state.cursor.noteId : undefined));
-  const { key, style, metre } = song;
+  const { key, style } = song;
   const studio = useSong((state) => state.studio);
   const facts = useMemo(
     (): PartFacts => ({
@@ -175,7 +177,8 @@ const PartStrip = memo(function PartStrip({
       ) : (
         <Strip
           bars={bars}
-          metre={metre}
+          frames={framesFor(song, phrase, bars.length)}
+          picking={part.picking}
           facts={facts}
           lanes={lanes}
           label={`${phrase.name}, ${part.name}`}

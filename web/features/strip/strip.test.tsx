@@ -1,7 +1,15 @@
 import { parseCallout } from "@intonazione/core/callout";
 import { USUAL_STYLE } from "@intonazione/core/neck";
 import { displayPitch } from "@intonazione/core/pitch";
-import { barsOfPart, eventsOf, notesOf, type Bar, type Song } from "@intonazione/core/score";
+import {
+  barsOfPart,
+  eventsOf,
+  framesOf,
+  notesOf,
+  type Bar,
+  type BarMark,
+  type Song,
+} from "@intonazione/core/score";
 import { demoSongs } from "@intonazione/demo";
 import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, it } from "vitest";
@@ -20,7 +28,9 @@ interface Wishes {
   readonly facts?: Partial<PartFacts>;
   readonly eventId?: string;
   readonly noteId?: string;
-  readonly hasValue?: boolean;
+  readonly lanes?: readonly ("value" | "stroke" | "chord" | "degree" | "under" | "words")[];
+  readonly strokes?: string;
+  readonly marks?: readonly BarMark[];
 }
 
 function draw(bar: Bar, on: Song = song, partIndex = 0, wishes: Wishes = {}): string {
@@ -33,22 +43,25 @@ function draw(bar: Bar, on: Song = song, partIndex = 0, wishes: Wishes = {}): st
   };
   const lanes = lanesFor({
     strings: facts.names.strings.length,
-    hasCount: true,
-    hasValue: wishes.hasValue ?? false,
-    hasUnplaced: true,
-    hasMutes: true,
-    hasSounds: true,
-    hasFingered: facts.shift !== 0,
     mostNotes: 6,
+    has: new Set([
+      "count",
+      "unplaced",
+      "mutes",
+      "sounds",
+      ...(facts.shift === 0 ? [] : ["fingered" as const]),
+      ...(wishes.lanes ?? []),
+    ]),
   });
   return renderToStaticMarkup(
     <svg>
       <BarFigure
-        box={layBar(bar, naturalWidth(bar), on.metre)}
+        box={layBar(bar, naturalWidth(bar), framesOf(wishes.marks ?? [], on, 1)[0]!)}
         number={1}
         lanes={lanes}
         facts={facts}
         isLast={false}
+        strokes={wishes.strokes ?? ""}
         eventId={wishes.eventId}
         noteId={wishes.noteId}
         onSelect={() => undefined}
@@ -93,13 +106,8 @@ describe("a bar of a strip", () => {
     expect(countOf(markup, /<path d="M0 /gu)).toBe(6);
     const lanes = lanesFor({
       strings: 6,
-      hasCount: true,
-      hasValue: false,
-      hasUnplaced: true,
-      hasMutes: true,
-      hasSounds: true,
-      hasFingered: false,
       mostNotes: 6,
+      has: new Set(["count", "unplaced", "mutes", "sounds"]),
     });
     const yOf = (fret: string) =>
       Number(new RegExp(`y="([\\d.]+)"[^>]*>${fret}</text>`, "u").exec(markup)?.[1]);
@@ -124,7 +132,7 @@ describe("a bar of a strip", () => {
   it.each([
     ["D3 D5", { slur: 0, slide: 0, wave: 0 }],
     ["D3h5p3", { slur: 2, slide: 0, wave: 0 }],
-    ["D3s5", { slur: 0, slide: 1, wave: 0 }],
+    ["D3s5", { slur: 1, slide: 1, wave: 0 }],
     ["D3v A2v", { slur: 0, slide: 0, wave: 2 }],
   ])("%s is drawn with %j", (text, expected) => {
     const markup = draw(read(text)[0]!);
@@ -162,7 +170,7 @@ describe("a bar of a strip", () => {
 
   it("says note values where they change, and what a bar lacks", () => {
     const [bar] = read("'8 E0 E0 'q. A0 '8t D0 D0 D0");
-    const texts = textsOf(draw(bar!, song, 0, { hasValue: true }));
+    const texts = textsOf(draw(bar!, song, 0, { lanes: ["value"] }));
     const isMusicSign = (text: string) => text.codePointAt(0)! >= 0x1d100;
     expect(texts.filter(isMusicSign)).toHaveLength(3);
     expect(texts).toContain("eighth too short");

@@ -1,18 +1,30 @@
 "use client";
 
-import type { Metre } from "@intonazione/core/rhythm";
-import { notesOf, type Bar } from "@intonazione/core/score";
+import { suggestStrokes, type Handwork } from "@intonazione/core/playing";
+import {
+  eventsOf,
+  isPalmMuted,
+  notesOf,
+  type Bar,
+  type BarFrame,
+  type LineEvent,
+  type PickingSchool,
+} from "@intonazione/core/score";
 import { memo, useMemo, useRef } from "react";
 import { useWidth } from "@/ui/use-width";
 import { BarFigure, type PartFacts } from "./bar-figure";
-import { lanesFor, stringY, type Lanes } from "./lanes";
+import { lanesFor, stringY, type Lanes, type LaneWishes } from "./lanes";
 import { layRows, type Row } from "./layout";
 
-export type LaneName = "count" | "value" | "sounds" | "fingered";
+export type LaneName =
+  "chord" | "count" | "stroke" | "value" | "finger" | "sounds" | "fingered" | "degree";
 
 export interface StripProps {
   readonly bars: readonly Bar[];
-  readonly metre: Metre;
+  /** What holds in each bar. */
+  readonly frames: readonly BarFrame[];
+  /** The school that suggests strokes. */
+  readonly picking: PickingSchool;
   readonly facts: PartFacts;
   readonly lanes: ReadonlySet<LaneName>;
   readonly label: string;
@@ -29,7 +41,8 @@ const GUTTER = 64;
 /** A phrase as one part plays it: as many rows as the width asks for. */
 export const Strip = memo(function Strip({
   bars,
-  metre,
+  frames,
+  picking,
   facts,
   lanes,
   label,
@@ -41,10 +54,15 @@ export const Strip = memo(function Strip({
   const frame = useRef<HTMLDivElement>(null);
   const width = useWidth(frame);
   const rows = useMemo(
-    () => (width > 0 ? layRows(bars, width - GUTTER - 2, metre) : []),
-    [bars, width, metre],
+    () => (width > 0 ? layRows(bars, width - GUTTER - 2, frames) : []),
+    [bars, width, frames],
   );
-  const isHere = bars.some((bar) => bar.events.some((event) => event.id === eventId));
+  const strings = facts.names.strings.length;
+  const strokes = useMemo(
+    () => (lanes.has("stroke") ? strokesOf(bars, frames, picking, strings) : undefined),
+    [bars, frames, picking, strings, lanes],
+  );
+  const isHere = eventId !== undefined && eventsOf(bars).some((event) => event.id === eventId);
   return (
     <div
       ref={frame}
@@ -62,6 +80,7 @@ export const Strip = memo(function Strip({
             row={row}
             width={width}
             facts={facts}
+            strokes={strokes}
             wished={lanes}
             eventId={isInRow ? eventId : undefined}
             noteId={isInRow ? noteId : undefined}
@@ -78,9 +97,29 @@ function holds(row: Row, eventId: string | undefined): boolean {
   return row.bars.some(({ box }) => box.events.some(({ event }) => event.id === eventId));
 }
 
+/** The strokes of each bar in one word an event, so that bars with the same ones need no drawing. */
+function strokesOf(
+  bars: readonly Bar[],
+  frames: readonly BarFrame[],
+  picking: PickingSchool,
+  strings: number,
+): readonly string[] {
+  const works = suggestStrokes(bars, frames, picking, strings);
+  return bars.map(({ events }) => events.map((event) => wordOf(works.get(event.id))).join(" "));
+}
+
+function wordOf(work: Handwork | undefined): string {
+  if (!work) return "-";
+  const plucks = work.plucks?.filter((pluck) => pluck !== undefined).join(",");
+  const word = work.stroke ?? (plucks || "-");
+  return work.isByHand ? `${word}!` : word;
+}
+
 interface RowProps extends Pick<StripProps, "facts" | "eventId" | "noteId" | "onSelect"> {
   readonly row: Row;
   readonly width: number;
+  /** By bar of the strip; absent where the lane is hidden. */
+  readonly strokes: readonly string[] | undefined;
   readonly wished: ReadonlySet<LaneName>;
   readonly barsBefore: number;
 }
@@ -89,25 +128,21 @@ const RowFigure = memo(function RowFigure({
   row,
   width,
   facts,
+  strokes,
   wished,
   eventId,
   noteId,
   barsBefore,
   onSelect,
 }: RowProps) {
-  const events = row.bars.flatMap(({ box }) => box.bar.events);
+  const events = eventsOf(row.bars.map(({ box }) => box.bar));
   const lanes = lanesFor({
     strings: facts.names.strings.length,
-    hasCount: wished.has("count"),
-    hasValue: wished.has("value"),
-    hasUnplaced: row.hasUnplaced,
-    hasMutes: events.some((event) => event.kind === "notes" && event.palmMuted),
-    hasSounds: wished.has("sounds"),
-    hasFingered: wished.has("fingered") && facts.shift !== 0,
     mostNotes: Math.max(
       0,
       ...events.map((event) => notesOf(event).filter(({ kind }) => kind === "pitched").length),
     ),
+    has: rowsWanted(row, events, wished, facts),
   });
   return (
     <svg width={width} height={lanes.height} role="presentation" className="block">
@@ -119,7 +154,7 @@ const RowFigure = memo(function RowFigure({
           strokeWidth={1}
         />
         {row.bars.map(({ box, x, isLast }, index) => {
-          const isHere = box.bar.events.some((event) => event.id === eventId);
+          const isHere = box.events.some(({ event }) => event.id === eventId);
           return (
             <g key={index} transform={`translate(${x} 0)`}>
               <BarFigure
@@ -128,6 +163,8 @@ const RowFigure = memo(function RowFigure({
                 lanes={lanes}
                 facts={facts}
                 isLast={isLast}
+                before={row.bars[index - 1]?.box}
+                strokes={strokes?.[row.firstBar - 1 + index] ?? ""}
                 eventId={isHere ? eventId : undefined}
                 noteId={isHere ? noteId : undefined}
                 onSelect={onSelect}
@@ -140,13 +177,57 @@ const RowFigure = memo(function RowFigure({
   );
 });
 
+/** The lanes that are wished for, and those that show themselves where there is something to show. */
+function rowsWanted(
+  row: Row,
+  events: readonly LineEvent[],
+  wished: ReadonlySet<LaneName>,
+  facts: PartFacts,
+): LaneWishes["has"] {
+  const has = new Set<Parameters<LaneWishes["has"]["has"]>[0]>(wished);
+  const add = (name: Parameters<LaneWishes["has"]["has"]>[0], isThere: boolean) => {
+    if (isThere) has.add(name);
+    else has.delete(name);
+  };
+  const isRinging = (event: LineEvent) =>
+    notesOf(event).some(
+      (note) => note.kind === "pitched" && note.techniques.some(({ kind }) => kind === "let-ring"),
+    );
+  add("chord", wished.has("chord") && row.bars.some(({ box }) => box.chords.length > 0));
+  add("fingered", wished.has("fingered") && facts.shift !== 0);
+  add("unplaced", row.hasUnplaced);
+  add(
+    "words",
+    events.some(({ note }) => note !== undefined),
+  );
+  add(
+    "lyric",
+    events.some(({ lyric }) => lyric !== undefined),
+  );
+  add(
+    "under",
+    row.bars.some(({ box }) => box.bar.under !== undefined),
+  );
+  add(
+    "mutes",
+    events.some((event) => isPalmMuted(event) || isRinging(event)),
+  );
+  return has;
+}
+
 function RowNames({ lanes, facts }: { readonly lanes: Lanes; readonly facts: PartFacts }) {
   const laneNames = [
+    ["chord", lanes.chord],
     ["count", lanes.count],
+    ["stroke", lanes.stroke],
     ["value", lanes.value],
     ["no place", lanes.unplaced],
+    ["below", lanes.under],
+    ["sung", lanes.lyric],
+    ["finger", lanes.finger],
     ["sounds", lanes.sounds],
     ["fingered", lanes.fingered],
+    ["degree", lanes.degree],
   ] as const;
   return (
     <g aria-hidden textAnchor="end">

@@ -4,7 +4,7 @@ import { STANDARD_REFERENCE_HZ } from "../../pitch/frequency";
 import { STRAIGHT } from "../../rhythm/feel";
 import { eventsOf } from "../../score/bar";
 import { notesOf } from "../../score/event";
-import type { Line, Phrase, Song } from "../../score/song";
+import { newPart, type Line, type Phrase, type Song } from "../../score/song";
 import type { TextTabReading } from "./read-text-tab";
 
 /** A song with one part, made of what was read. */
@@ -38,13 +38,10 @@ export function songOfTextTab(reading: TextTabReading, newId: () => string): Son
     referenceHz: header.referenceHz ?? STANDARD_REFERENCE_HZ,
     style: header.fretsFrom === "nut" ? { fretsFrom: "nut" } : {},
     parts: [
-      {
-        id: partId,
-        name: header.part ?? (family === "bass" ? "Bass" : "Guitar"),
+      newPart(partId, header.part ?? (family === "bass" ? "Bass" : "Guitar"), {
         instrument,
         capo,
-        picking: "by-grid",
-      },
+      }),
     ],
     phrases,
     form: [],

@@ -1,14 +1,19 @@
 "use client";
 
 import { familyOf, namingTuning } from "@intonazione/core/instrument";
-import { displayKey, formatKey, parseKey, type Key } from "@intonazione/core/pitch";
-import type { Part, Song } from "@intonazione/core/score";
 import {
   displayChord,
-  findCapo,
-  fingeredChord,
+  displayKey,
   formatChord,
   parseChords,
+  formatKey,
+  parseKey,
+  type Key,
+} from "@intonazione/core/pitch";
+import type { Part, Song } from "@intonazione/core/score";
+import {
+  findCapo,
+  fingeredChord,
   SHAPE_FAMILIES,
   soundingKey,
   soundingShift,

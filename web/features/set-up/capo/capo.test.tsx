@@ -1,6 +1,6 @@
 import { tuningById, usualInstrument, type Capo } from "@intonazione/core/instrument";
 import { parseKey } from "@intonazione/core/pitch";
-import type { Part, Song } from "@intonazione/core/score";
+import { newPart, type Part, type Song } from "@intonazione/core/score";
 import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, it } from "vitest";
 import { songOf } from "@/open-song/open-song.test-kit";
@@ -8,12 +8,11 @@ import { allOf, rowsOf, textOf } from "@/ui/markup.test-kit";
 import { CapoFinder } from "./capo-finder";
 import { ShapesAndSound } from "./shapes-and-sound";
 
-const part = (name: string, tuningId: string, fret: number): Part => ({
-  id: name,
-  name,
-  instrument: usualInstrument(tuningById(tuningId), name),
-  capo: { fret },
-});
+const part = (name: string, tuningId: string, fret: number): Part =>
+  newPart(name, name, {
+    instrument: usualInstrument(tuningById(tuningId), name),
+    capo: { fret },
+  });
 const songIn = (keyText: string, ...parts: Part[]): Song => {
   const key = parseKey(keyText);
   if (!key.ok) throw new Error(key.error);

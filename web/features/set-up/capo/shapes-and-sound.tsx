@@ -1,15 +1,18 @@
 "use client";
 
 import type { Capo } from "@intonazione/core/instrument";
-import { displayKey, parseKey } from "@intonazione/core/pitch";
-import type { Part, Song } from "@intonazione/core/score";
 import {
   displayChord,
+  displayKey,
+  formatChord,
+  parseChords,
+  parseKey,
+} from "@intonazione/core/pitch";
+import type { Part, Song } from "@intonazione/core/score";
+import {
   fingeredChord,
   fingeredKey,
-  formatChord,
   openShapeOf,
-  parseChords,
   soundingChord,
   soundingKey,
   soundingShift,

@@ -1,0 +1,1 @@
+export { isStruck, suggestStrokes, type Handwork } from "./strokes";

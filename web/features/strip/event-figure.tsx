@@ -1,0 +1,153 @@
+import { writtenFret } from "@intonazione/core/neck";
+import { formatDuration } from "@intonazione/core/rhythm";
+import { linkOf, notesOf, stringOf, type Note } from "@intonazione/core/score";
+import { eventInWords } from "@/ui/words";
+import type { BarProps } from "./bar-figure";
+import { EventSigns } from "./event-signs";
+import { Fingers, Names, Words } from "./lane-figures";
+import { stringY } from "./lanes";
+import type { EventBox } from "./layout";
+import { Link } from "./link-figures";
+import { Motion } from "./motion-figures";
+import { Figure, Hit, Unplaced } from "./note-figures";
+import { Rest, Value } from "./value-figures";
+
+interface EventFigureProps extends Omit<BarProps, "before"> {
+  readonly at: EventBox;
+  /** What stands before it in its voice, in this bar and the one before. */
+  readonly before: readonly EventBox[];
+  readonly barBefore: readonly EventBox[] | undefined;
+}
+
+/** One event: its band, its figures on the strings, and what stands above and below them. */
+export function EventFigure(props: EventFigureProps) {
+  const { at, before, lanes, facts, number, eventId, noteId, onSelect } = props;
+  const { event, x, isUnder } = at;
+  const isSelected = event.id === eventId;
+  const selectedNote = isSelected ? (noteId ?? notesOf(event)[0]?.id) : undefined;
+  const band = Math.min(at.width, 40);
+  const isNewValue =
+    before.length === 0 ||
+    formatDuration(before.at(-1)!.event.duration) !== formatDuration(event.duration);
+  const valueY = isUnder ? lanes.under : lanes.value;
+  return (
+    <g
+      id={`event-${event.id}`}
+      role="option"
+      aria-selected={isSelected}
+      aria-label={`bar ${number}: ${isUnder ? "voice below, " : ""}${eventInWords(event, facts.names)}`}
+      onClick={() => onSelect(event.id)}
+      className="cursor-pointer"
+    >
+      <rect
+        x={x - band / 2}
+        y={isUnder ? lanes.tab - 6 : lanes.head + 9}
+        width={band}
+        height={
+          isUnder ? (lanes.under ?? lanes.tab) + 8 - lanes.tab : lanes.height - lanes.head - 11
+        }
+        rx={3}
+        fill={isSelected ? "var(--madder-wash)" : "transparent"}
+        stroke={isSelected ? "var(--madder)" : "none"}
+        strokeOpacity={0.5}
+      />
+      {valueY !== undefined && (isNewValue || isUnder) && <Value x={x} y={valueY} event={event} />}
+      {event.kind === "rest" && !isUnder && <Rest box={at} lanes={lanes} />}
+      {event.kind === "hit" && <Hit x={x} sound={event.sound} lanes={lanes} />}
+      {notesOf(event).map((note) => (
+        <NoteFigure
+          key={note.id}
+          {...props}
+          note={note}
+          isChosen={note.id === selectedNote}
+          onChoose={() => onSelect(event.id, note.id)}
+        />
+      ))}
+      <EventSigns box={at} lanes={lanes} />
+      <Words event={event} x={x} lanes={lanes} />
+      {!isUnder && (
+        <>
+          {lanes.finger !== undefined && <Fingers event={event} x={x} y={lanes.finger} />}
+          <Names event={event} x={x} lanes={lanes} facts={facts} />
+        </>
+      )}
+    </g>
+  );
+}
+
+interface NoteFigureProps extends EventFigureProps {
+  readonly note: Note;
+  readonly isChosen: boolean;
+  readonly onChoose: () => void;
+}
+
+function NoteFigure({
+  at,
+  before,
+  barBefore,
+  lanes,
+  facts,
+  note,
+  isChosen,
+  onChoose,
+}: NoteFigureProps) {
+  const { x, event } = at;
+  const isSmall = event.kind === "notes" && event.grace !== undefined;
+  const string = stringOf(note);
+  if (note.kind === "dead") {
+    const y = stringY(lanes, note.string);
+    return (
+      <g onClick={(click) => (click.stopPropagation(), onChoose())}>
+        <Figure x={x} y={y} text="×" isSelected={isChosen} isSmall={isSmall} />
+      </g>
+    );
+  }
+  const origin =
+    originOf(before, string) ?? (before.length === 0 ? originBefore(barBefore, string) : undefined);
+  const fret = note.place && writtenFret(note.place, facts.names);
+  return (
+    <g
+      onClick={(click) => {
+        click.stopPropagation();
+        onChoose();
+      }}
+    >
+      <Link note={note} from={origin} to={x} lanes={lanes} />
+      {note.place ? (
+        <Figure
+          x={x}
+          y={stringY(lanes, note.place.string)}
+          text={figureOf(note, fret!)}
+          isSelected={isChosen}
+          isPinned={note.pinned}
+          isSmall={isSmall}
+          isHeld={linkOf(note) === "tie"}
+        />
+      ) : (
+        <Unplaced x={x} y={lanes.unplaced ?? lanes.techniques} note={note} isSelected={isChosen} />
+      )}
+      <Motion note={note} box={at} lanes={lanes} fret={fret} />
+    </g>
+  );
+}
+
+/** A ghost in brackets, a harmonic in angles, a place between frets with its cents. */
+function figureOf(note: Extract<Note, { readonly kind: "pitched" }>, fret: number): string {
+  const has = (kind: string) => note.techniques.some((one) => one.kind === kind);
+  if (has("natural-harmonic")) return `‹${fret}›`;
+  return has("ghost") ? `(${fret})` : String(fret);
+}
+
+/** The figure that a link comes from: the note before on the same string. */
+function originOf(before: readonly EventBox[], string: number | undefined): number | undefined {
+  const last = before.at(-1);
+  return last && notesOf(last.event).some((note) => stringOf(note) === string) ? last.x : undefined;
+}
+
+/** Links over a bar line come in from its left. */
+function originBefore(
+  barBefore: readonly EventBox[] | undefined,
+  string: number | undefined,
+): number | undefined {
+  return barBefore && originOf(barBefore, string) !== undefined ? -8 : undefined;
+}

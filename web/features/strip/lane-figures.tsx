@@ -1,0 +1,250 @@
+import { displayChord, displayPitchClass, midiOf, type Pitch } from "@intonazione/core/pitch";
+import { formatMetre, formatMoment } from "@intonazione/core/rhythm";
+import { notesOf, type LineEvent, type PitchedNote } from "@intonazione/core/score";
+import { degreeOf, fingeredChord, fingeredPitch } from "@intonazione/core/theory";
+import type { PartFacts } from "./bar-figure";
+import type { Lanes } from "./lanes";
+import type { BarBox } from "./layout";
+
+/** What stands in the lanes above and below the strings. */
+
+/** What the bar says to all parts: a new metre or tempo, and where a pick-up begins. */
+export function FrameWords({
+  box: { frame },
+  before,
+  y,
+}: {
+  readonly box: BarBox;
+  readonly before: BarBox | undefined;
+  readonly y: number;
+}) {
+  const last = before?.frame;
+  const words = [
+    ...(last && formatMetre(last.metre) !== formatMetre(frame.metre)
+      ? [formatMetre(frame.metre)]
+      : []),
+    ...(last && last.tempoBpm !== frame.tempoBpm ? [`♩ = ${frame.tempoBpm}`] : []),
+    ...(frame.from.num > 0 ? [`from ${formatMoment(frame.from, frame.metre)}`] : []),
+  ];
+  if (words.length === 0) return null;
+  return (
+    <text x={22} y={y} fontSize={11} fontWeight={650} fill="var(--ink)">
+      {words.join(" · ")}
+    </text>
+  );
+}
+
+/** Chords as they sound, and behind them in softer ink the shape where it is called otherwise. */
+export function Chords({
+  box,
+  y,
+  facts: { shift, key },
+}: {
+  readonly box: BarBox;
+  readonly y: number;
+  readonly facts: PartFacts;
+}) {
+  return box.chords.map(({ x, chord }) => (
+    <text
+      key={x}
+      x={x - 5}
+      y={y + 5}
+      fontSize={15}
+      fontWeight={650}
+      className="font-serif"
+      fill="var(--ink)"
+    >
+      {chord ? displayChord(chord) : "no chord"}
+      {chord && shift !== 0 && (
+        <tspan fontSize={11} fontWeight={400} dx={4} fill="var(--soft)">
+          {displayChord(fingeredChord(chord, shift, key))} shape
+        </tspan>
+      )}
+    </text>
+  ));
+}
+
+export function Counts({ box, y }: { readonly box: BarBox; readonly y: number }) {
+  return box.counts.map((mark, index) => (
+    <text
+      key={index}
+      x={mark.x}
+      y={y + 4}
+      textAnchor="middle"
+      fontSize={mark.isHeld ? 9.5 : 11.5}
+      fontWeight={/\d/u.test(mark.text) && !mark.isHeld ? 650 : 400}
+      fill={mark.isHeld ? "var(--soft)" : "var(--ink)"}
+      className="font-mono"
+    >
+      {mark.text}
+    </text>
+  ));
+}
+
+const PLUCK_SIGNS: Readonly<Record<string, string>> = { slap: "S", pop: "P", thumb: "T" };
+
+/** Down as an open box, up as a wedge, plucking fingers by their letters. */
+export function Strokes({
+  box,
+  y,
+  strokes,
+}: {
+  readonly box: BarBox;
+  readonly y: number;
+  readonly strokes: readonly string[];
+}) {
+  const upper = box.events.filter(({ isUnder }) => !isUnder);
+  return upper.map(({ event, x }, index) => {
+    const said = strokes[index] ?? "-";
+    const isByHand = said.endsWith("!");
+    const sign = said.replace("!", "");
+    const ink = { stroke: "var(--ink)", strokeWidth: isByHand ? 2 : 1.2, fill: "none" } as const;
+    if (sign === "-") return null;
+    if (sign === "down") {
+      return <path key={event.id} d={`M${x - 4} ${y + 4}v-7h8v7`} {...ink} />;
+    }
+    if (sign === "up") {
+      return <path key={event.id} d={`M${x - 4} ${y - 4}l4 8l4 -8`} {...ink} />;
+    }
+    return (
+      <text
+        key={event.id}
+        x={x}
+        y={y + 4}
+        textAnchor="middle"
+        fontSize={11}
+        fontStyle="italic"
+        fontWeight={isByHand ? 700 : 400}
+        fill="var(--ink)"
+        className="font-serif"
+      >
+        {sign
+          .split(",")
+          .map((pluck) => PLUCK_SIGNS[pluck] ?? pluck)
+          .join("")}
+      </text>
+    );
+  });
+}
+
+/** Free words above the line, and what is sung below it. */
+export function Words({
+  event,
+  x,
+  lanes,
+}: {
+  readonly event: LineEvent;
+  readonly x: number;
+  readonly lanes: Lanes;
+}) {
+  return (
+    <>
+      {event.note !== undefined && lanes.words !== undefined && (
+        <text x={x - 6} y={lanes.words + 4} fontSize={11} fontStyle="italic" fill="var(--ink)">
+          {event.note}
+        </text>
+      )}
+      {event.lyric !== undefined && lanes.lyric !== undefined && (
+        <text x={x - 6} y={lanes.lyric + 4} fontSize={12} className="font-serif" fill="var(--ink)">
+          {event.lyric}
+        </text>
+      )}
+    </>
+  );
+}
+
+/** Fingers of the fretting hand, thick string first; the teacher's own in stronger ink. */
+export function Fingers({
+  event,
+  x,
+  y,
+}: {
+  readonly event: LineEvent;
+  readonly x: number;
+  readonly y: number;
+}) {
+  const fingers = notesOf(event).flatMap((note) => {
+    if (note.kind === "dead") return [];
+    const finger = note.finger ?? note.place?.finger;
+    if (finger === undefined || finger === 0) return [];
+    return [{ text: String(finger), isByHand: note.finger !== undefined }];
+  });
+  return (
+    <text x={x} y={y + 4} textAnchor="middle" fontSize={10} fill="var(--soft)">
+      {fingers.map(({ text, isByHand }, index) => (
+        <tspan
+          key={index}
+          fontWeight={isByHand ? 750 : 400}
+          fill={isByHand ? "var(--ink)" : "var(--soft)"}
+        >
+          {text}
+        </tspan>
+      ))}
+    </text>
+  );
+}
+
+/** What sounds, highest first, what the shape is called, and the degree in the key. */
+export function Names({
+  event,
+  x,
+  lanes,
+  facts,
+}: {
+  readonly event: LineEvent;
+  readonly x: number;
+  readonly lanes: Lanes;
+  readonly facts: PartFacts;
+}) {
+  const pitches = notesOf(event)
+    .filter((note): note is PitchedNote => note.kind === "pitched")
+    .map((note) => note.pitch)
+    .sort((a, b) => midiOf(b) - midiOf(a));
+  const column = (top: number | undefined, name: (pitch: Pitch) => Pitch, color: string) =>
+    top !== undefined &&
+    pitches.map((pitch, index) => {
+      const named = name(pitch);
+      return (
+        <text
+          key={`${top}-${index}`}
+          x={x}
+          y={top + index * lanes.nameGap + 4}
+          textAnchor="middle"
+          fontSize={11}
+          fill={color}
+        >
+          {displayPitchClass(named)}
+          <tspan fontSize={8} dy={2}>
+            {named.octave}
+          </tspan>
+        </text>
+      );
+    });
+  return (
+    <>
+      {column(lanes.sounds, (pitch) => pitch, "var(--ink)")}
+      {column(
+        lanes.fingered,
+        (pitch) => fingeredPitch(pitch, facts.shift, facts.key),
+        "var(--soft)",
+      )}
+      {lanes.degree !== undefined &&
+        pitches.map((pitch, index) => {
+          const degree = degreeOf(pitch, facts.key);
+          return (
+            <text
+              key={index}
+              x={x}
+              y={lanes.degree! + index * lanes.nameGap + 4}
+              textAnchor="middle"
+              fontSize={11}
+              fontWeight={degree === "1" ? 650 : 400}
+              fill={degree === "1" || degree === "5" ? "var(--verdigris)" : "var(--soft)"}
+            >
+              {degree}
+            </text>
+          );
+        })}
+    </>
+  );
+}

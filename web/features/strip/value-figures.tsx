@@ -1,0 +1,115 @@
+import { tupletRuns } from "@intonazione/core/checks";
+import { noteValueOf, toNumber, type Fraction } from "@intonazione/core/rhythm";
+import type { LineEvent } from "@intonazione/core/score";
+import type { Lanes } from "./lanes";
+import type { EventBox } from "./layout";
+
+/** Note values: rests on the strings, signs and tuplet brackets in their lane. */
+
+const RESTS = ["𝄻", "𝄼", "𝄽", "𝄾", "𝄿", "𝅀", "𝅁"] as const;
+const NOTES = ["𝅝", "𝅗𝅥", "𝅘𝅥", "𝅘𝅥𝅮", "𝅘𝅥𝅯", "𝅘𝅥𝅰", "𝅘𝅥𝅱"] as const;
+
+interface ValueSign {
+  readonly rest: string;
+  readonly note: string;
+  readonly after: string;
+}
+
+/** The signs of a duration: a plain value with its dots; the next shorter one for what no note says. */
+function signOf(duration: Fraction): ValueSign {
+  const at = (index: number, after: string): ValueSign => {
+    const most = Math.min(RESTS.length - 1, Math.max(0, index));
+    return { rest: RESTS[most]!, note: NOTES[most]!, after };
+  };
+  const value = noteValueOf(duration);
+  if (value) return at(Math.log2(value.value), ".".repeat(value.dots));
+  return at(Math.ceil(-Math.log2(toNumber(duration))), "~");
+}
+
+export function Rest({ box, lanes }: { readonly box: EventBox; readonly lanes: Lanes }) {
+  const sign = signOf(box.event.duration);
+  const y = lanes.tab + ((lanes.strings - 1) * lanes.stringGap) / 2;
+  return (
+    <>
+      <rect x={box.x - 7} y={y - 11} width={14} height={22} fill="var(--sheet)" />
+      <text
+        x={box.x}
+        y={y + 7}
+        textAnchor="middle"
+        fontSize={22}
+        fill="var(--ink)"
+        className="font-music"
+      >
+        {sign.rest}
+      </text>
+      {sign.after !== "" && (
+        <text x={box.x + 8} y={y + 3} fontSize={10} fill="var(--ink)">
+          {sign.after}
+        </text>
+      )}
+    </>
+  );
+}
+
+export function Value({
+  x,
+  y,
+  event,
+}: {
+  readonly x: number;
+  readonly y: number;
+  readonly event: LineEvent;
+}) {
+  const sign = signOf(event.duration);
+  return (
+    <>
+      <text
+        x={x}
+        y={y + 8}
+        textAnchor="middle"
+        fontSize={17}
+        fill="var(--ink)"
+        className="font-music"
+      >
+        {event.kind === "rest" ? sign.rest : sign.note}
+      </text>
+      {sign.after !== "" && (
+        <text x={x + 8} y={y + 7} fontSize={10} fill="var(--ink)">
+          {sign.after}
+        </text>
+      )}
+    </>
+  );
+}
+
+/** A bracket with its number over the events that share a tuplet. */
+export function Tuplets({
+  events,
+  y,
+}: {
+  readonly events: readonly EventBox[];
+  readonly y: number;
+}) {
+  const boxOf = new Map(events.map((box) => [box.event, box]));
+  return tupletRuns(events.map(({ event }) => event)).map(({ actual, events: run }) => {
+    const from = boxOf.get(run[0]!.event)!.x;
+    const to = boxOf.get(run.at(-1)!.event)!.x;
+    const top = y - 11;
+    const middle = (from + to) / 2;
+    return (
+      <g key={run[0]!.event.id} fill="none" stroke="var(--ink)" strokeWidth={0.9}>
+        <path d={`M${from - 5} ${top + 4}v-4H${middle - 6}M${middle + 6} ${top}H${to + 5}v4`} />
+        <text
+          x={middle}
+          y={top + 3.5}
+          textAnchor="middle"
+          fontSize={9.5}
+          fill="var(--ink)"
+          stroke="none"
+        >
+          {actual}
+        </text>
+      </g>
+    );
+  });
+}
