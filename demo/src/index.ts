@@ -1,4 +1,4 @@
-import { calloutContext, parseCallout } from "@intonazione/core/callout";
+import { calloutContext, parseCallout, parseForm } from "@intonazione/core/callout";
 import {
   parseScale,
   parseTuning,
@@ -10,7 +10,7 @@ import { neckOf, USUAL_STYLE } from "@intonazione/core/neck";
 import { placeBars } from "@intonazione/core/placement";
 import { parseKey } from "@intonazione/core/pitch";
 import { parseMetre, STRAIGHT } from "@intonazione/core/rhythm";
-import { newPart, type Line, type Part, type Song } from "@intonazione/core/score";
+import { newPart, type Line, type Part, type Phrase, type Song } from "@intonazione/core/score";
 import { formatGauges, parseGauges, stringSetsFor, usualMaterial } from "@intonazione/core/strings";
 import { DEMO_RACK } from "./rack.data";
 import { DEMO_SONGS, type DemoPart, type DemoSong } from "./songs.data";
@@ -27,7 +27,7 @@ export function demoSong(data: DemoSong): Song {
   const key = parseKey(data.key);
   const metre = parseMetre(data.metre);
   if (!key.ok || !metre.ok) throw new RangeError(`${data.slug}: key or metre unreadable`);
-  const phrases = data.phrases.map((name) => ({ id: newId(), name, marks: [] }));
+  const phrases = data.phrases.map((name): Phrase => ({ id: newId(), name, marks: [] }));
   const frame = { key: key.value, metre: metre.value, tempoBpm: data.tempoBpm };
   const style = data.school === USUAL_STYLE.stringSchool ? {} : { stringSchool: data.school };
   const parts: Part[] = [];
@@ -38,7 +38,13 @@ export function demoSong(data: DemoSong): Song {
     const context = calloutContext(part, frame, { ...USUAL_STYLE, ...style });
     const neck = neckOf(part.instrument, part.capo);
     for (const [index, text] of row.callouts.entries()) {
-      const { bars, findings } = parseCallout(text, context, newId);
+      const phrase = phrases[index]!;
+      const { bars, marks, findings } = parseCallout(
+        text,
+        { ...context, marks: phrase.marks },
+        newId,
+      );
+      phrases[index] = { ...phrase, marks };
       const slip = findings.find((finding) => finding.severity !== "info");
       if (slip)
         throw new RangeError(`${data.slug}, ${row.name}, phrase ${index + 1}: ${slip.message}`);
@@ -46,17 +52,20 @@ export function demoSong(data: DemoSong): Song {
       lines.push({ phraseId: phrases[index]!.id, partId: part.id, bars: placed, others: [] });
     }
   }
-  const { title, note } = data;
+  const { form, findings } = parseForm(data.form ?? "", phrases, newId);
+  const [slip] = findings;
+  if (slip) throw new RangeError(`${data.slug}, form: ${slip.message}`);
+  const { title, note, feel = STRAIGHT } = data;
   return {
     title,
     ...frame,
-    feel: STRAIGHT,
+    feel,
     referenceHz: 440,
     style,
     note,
     parts,
     phrases,
-    form: [],
+    form,
     lines,
   };
 }
@@ -67,7 +76,8 @@ function partOf(row: DemoPart, id: string): Part {
   const instrument = inRack
     ? { ...inRack, tuning }
     : usualInstrument({ family, tuning }, row.instrument);
-  return newPart(id, row.name, { instrument, capo: { fret: row.capo } });
+  const part = newPart(id, row.name, { instrument, capo: { fret: row.capo } });
+  return row.tone === undefined ? part : { ...part, tone: row.tone };
 }
 
 /** @throws RangeError when the data has a slip: a test keeps that from happening. */

@@ -1,4 +1,5 @@
 import type { StringSchool } from "@intonazione/core/instrument";
+import { fraction, type Feel } from "@intonazione/core/rhythm";
 
 /** One player of a demo song: what is in hand, and what is called out in each phrase. */
 export interface DemoPart {
@@ -6,6 +7,7 @@ export interface DemoPart {
   readonly instrument: string;
   readonly tuningId: string;
   readonly capo: number;
+  readonly tone?: string;
   /** One call-out a phrase, in the order of the song's phrases. */
   readonly callouts: readonly string[];
 }
@@ -19,6 +21,9 @@ export interface DemoSong {
   readonly key: string;
   readonly school: StringSchool;
   readonly note: string;
+  readonly feel?: Feel;
+  /** As the form line says it; absent where the phrases are played once, in their order. */
+  readonly form?: string;
   readonly phrases: readonly string[];
   readonly parts: readonly DemoPart[];
 }
@@ -58,16 +63,36 @@ export const DEMO_SONGS: readonly DemoSong[] = [
     key: "Eb minor",
     school: "nominal",
     note: "Everything a half step down: the hand plays E minor, the ear hears E flat minor.",
-    phrases: ["Walk", "Whistle"],
+    feel: { kind: "swing", unit: 8, ratio: fraction(2) },
+    form: "Kitchen: A x2 [1: B] [2: C], D, E x2 over Ebm Abm; Out: A, C",
+    phrases: ["Walk", "Back to the stove", "Boil over", "Whistle", "Lid"],
     parts: [
       {
         name: "Guitar",
         instrument: "Grey Wader",
         tuningId: "half-step-down",
         capo: 0,
+        tone: "Neck pick-up, barely breaking up; a short room behind it.",
         callouts: [
-          "'8 E0 E3 A0 A2 D0 A2 A0 E3 | E0 E3 A0 A2 D2p0 A2 E3 | A0 A3 D0 D2 G0 D2 D0 A3 | E0 E3 A0 A2 '4 D2b½v '8 A2 A0",
-          "'8 B7 G9 B7 '4 G9b1 '8 G7 D9 D7 | G7h9 G7 D9 D7 '4 D9v '8 - | E0 Ex E3 Ex E5 E6 E7 E3 | '4 E0+A2+D2 '8 - E0+A2+D2 '2 E0+A2+D2",
+          "from 4& '8 E3 | {Em shape} pm[E0 E3] A0.acc A2 '8t D0 A2 A0 '8 E3 E0.stac | {Am shape} sing \"kettle's on\" A0h3p0 D2v '4 D2b½r '8 Ax E3 | {Em shape} '4 E0 '8 ~ A2 grace[D1] hD2.ghost ring[G0 B0 e0] | {B7 shape} '8 A2 A4S6 '4 D4tr5 '8 A2.slideout '4 -",
+          "{Em shape} '4 E0+A2+D2.arp '8 - E0+A2+D2.up '4 hit '8 Ax+Dx E3",
+          "{Em shape} '2 E0+A2+D2+G0+B0+e0.trem16 E0+A2+D2+G0+B0+e0.hold",
+          "{Em shape} \"let it whistle\" '8 B7 G9 B7 D9 '4 G9pb1r '8 G7 D9.mute | {C shape} G7h9 '16 G7 D9 G7 D9 '4 D9vv '8 G9b>B7 rG9 | {Am shape} '4 G9b>B7+B7 '8 e5t12p5 - '4 G12.harm | {Em shape} '8t E3 E0 E3 '4 D5.pinch3 '8 scrape - '4 D2+G0+B0.rake",
+          "under['1 E0] '4 - '8 D2.2 D4.4 G0 G2.2 B0 B3.4 | under['1 E0] '8 A2.slidein D2 G0 B0 '4 e0.ring '8 B0.ring -.hold",
+        ],
+      },
+      {
+        name: "Bass",
+        instrument: "Tug",
+        tuningId: "bass-half-step-down",
+        capo: 0,
+        tone: "Bright strings, a little compression for thumb and pop.",
+        callouts: [
+          "from 4& '8 - | '4 E0.slap '8 D2.pop Ex.slap '8t A0 A1 A2 '8 E3.slap - | '4 A0.slap '8 G2.pop Ax.slap A3h5 '4 A0.slap | '4 E0.slap '8 D2.pop Ex.slap E3 E4 E5s7 | '4 A2.slap '8 G4.pop Ax.slap '4 A2 -",
+          "'4 E0.slap '8 - D2.pop '4 E0 '8 A0 A1",
+          "'2 E0 E0.hold",
+          "'4 E0.slap '8 D2.pop Ex.slap '4 E3 E5 | '4. A3 '8 A3 D5p3 '4 A3 | '4. A0 '8 A0 '4 D2 A2 | '8t E0 E3 E5 '4 E7 '8 E5 E3 '4 E0",
+          "'1 E0 | '2. E0 '4 -",
         ],
       },
     ],

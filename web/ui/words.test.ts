@@ -1,3 +1,4 @@
+import { phraseLetter } from "@intonazione/core/callout";
 import {
   NO_CAPO,
   tuningById,
@@ -8,14 +9,7 @@ import { fret, placeNamesOf, USUAL_STYLE } from "@intonazione/core/neck";
 import { fraction } from "@intonazione/core/rhythm";
 import type { Technique } from "@intonazione/core/score";
 import { describe, expect, it } from "vitest";
-import {
-  bendInWords,
-  countInWords,
-  phraseLetter,
-  placeInWords,
-  stringInWords,
-  techniqueInWords,
-} from "./words";
+import { bendInWords, countInWords, placeInWords, stringInWords, techniqueInWords } from "./words";
 
 const instrument = usualInstrument(tuningById("drop-d"), "Any");
 const called = (stringSchool: StringSchool) =>

@@ -170,9 +170,3 @@ export function countInWords(onset: Fraction, metre: Metre): string {
   const part = COUNT_IN_WORDS[count];
   return part ? `${part} of ${beat}` : `within ${beat}`;
 }
-
-/** A, B … Z, then AA, AB …: phrases by their order. */
-export function phraseLetter(index: number): string {
-  const rest = Math.floor(index / 26);
-  return (rest > 0 ? phraseLetter(rest - 1) : "") + String.fromCharCode(65 + (index % 26));
-}

@@ -4,8 +4,7 @@ import { fraction, type Fraction } from "../rhythm/fraction";
 import { parseMetre } from "../rhythm/metre";
 import { notesOf, stringOf, type LineEvent, type Note, type NotesEvent } from "../score/event";
 import { inOrder, type LinkKind } from "../score/technique";
-import { fingeredKey } from "../theory/fingered";
-import { soundingChord } from "../theory/shapes-and-sound";
+import { soundOfShape } from "../theory/shapes-and-sound";
 import { sayString, type CalloutContext } from "./context";
 import type { Item, Span } from "./item";
 import { LINK_OF_LETTER, NoteReader } from "./parse-note";
@@ -172,9 +171,7 @@ export class CalloutParser {
     const chord = parseChord(symbol);
     if (!chord.ok) return scanner.report("chord-unknown", start, chord.error);
     const { key, shift } = this.context;
-    const sounding = match?.[2]
-      ? soundingChord(chord.value, shift, fingeredKey(key, shift))
-      : chord.value;
+    const sounding = match?.[2] ? soundOfShape(chord.value, shift, key) : chord.value;
     this.atLine({ ...said, chord: sounding }, start);
   }
 

@@ -1,3 +1,4 @@
 export { calloutContext, sayString, type CalloutContext } from "./context";
 export { parseCallout, type CalloutReading } from "./parse-callout";
 export { printCallout } from "./print-callout";
+export { parseForm, phraseLetter, printForm, type FormReading } from "./form-line";

@@ -9,6 +9,7 @@ import {
   ZERO,
   type Fraction,
 } from "./fraction";
+import { err, ok, type Result } from "../foundation/result";
 import { oddPartOf } from "./duration";
 
 /**
@@ -55,4 +56,33 @@ export function playedOnsets(onsets: readonly Fraction[], feel: Feel): readonly 
       ? add(start, multiply(inside, divide(long, half)))
       : add(start, add(long, multiply(beyond, divide(short, half))));
   });
+}
+
+/**
+ * Reads a feel as it is said: `straight`, `swing`, `swing 3:2`, `shuffle 2:1 sixteenths`. Without a
+ * ratio it is 2:1, without a value it means eighths.
+ */
+export function parseFeel(text: string): Result<Feel> {
+  const said = text.trim().toLowerCase();
+  if (/^(straight)?$/u.test(said)) return ok(STRAIGHT);
+  const match =
+    /^(swing|shuffle)(?:\s+(\d{1,3}(?:\.\d+)?)\s*:\s*(\d{1,3}))?(?:\s+(8ths|eighths|16ths|sixteenths))?$/u.exec(
+      said,
+    );
+  const wrong = `“${text.trim()}” is no feel: expected straight, swing, swing 3:2 or shuffle 2:1 sixteenths`;
+  if (!match || Number(match[3]) === 0) return err(wrong);
+  const long = Math.round(10 * Number(match[2] ?? 2));
+  const ratio = fraction(long, 10 * Number(match[3] ?? 1));
+  if (compare(ratio, fraction(1)) < 0 || compare(ratio, fraction(4)) > 0) {
+    return err(`long to short must be 1:1 to 4:1, got ${match[2]}:${match[3]}`);
+  }
+  const unit = /^(16ths|sixteenths)$/u.test(match[4] ?? "") ? 16 : 8;
+  return ok({ kind: match[1] as "swing" | "shuffle", unit, ratio });
+}
+
+/** The inverse of `parseFeel`. @example formatFeel(TRIPLET_SWING) // "swing 2:1" */
+export function formatFeel(feel: Feel): string {
+  if (feel.kind === "straight") return "straight";
+  const { num, den } = feel.ratio;
+  return `${feel.kind} ${num}:${den}${feel.unit === 16 ? " sixteenths" : ""}`;
 }

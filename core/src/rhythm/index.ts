@@ -11,6 +11,6 @@ export {
   type Fraction,
 } from "./fraction";
 export { durationInWords, formatDuration, noteValueOf, type NoteValue } from "./duration";
-export { STRAIGHT, type Feel } from "./feel";
+export { formatFeel, parseFeel, STRAIGHT, type Feel } from "./feel";
 export { countAt, formatMetre, parseMetre, type Metre } from "./metre";
 export { formatMoment, parseMoment } from "./moment";

@@ -7,6 +7,11 @@ export function fingeredChord(chord: Chord, shift: number, key: Key): Chord {
   return moveChord(chord, fifthsOf(fingeredKey(key, shift).tonic) - fifthsOf(key.tonic));
 }
 
+/** What a shape sounds where `key` does: the inverse of `fingeredChord`. */
+export function soundOfShape(shape: Chord, shift: number, key: Key): Chord {
+  return moveChord(shape, fifthsOf(key.tonic) - fifthsOf(fingeredKey(key, shift).tonic));
+}
+
 /** The other way round: the key that sounds where the hand plays in `key`. */
 export function soundingKey(key: Key, shift: number): Key {
   return fingeredKey(key, -shift);

@@ -1,6 +1,5 @@
-import { sayString } from "@intonazione/core/callout";
+import { sayString, phraseLetter } from "@intonazione/core/callout";
 import { writtenFret, type Place } from "@intonazione/core/neck";
-import { phraseLetter } from "@/ui/words";
 import { partAt, placeNames } from "@/open-song/derived";
 import { calloutOf, draftOf, newId } from "@/open-song/draft";
 import type { SongStore } from "@/open-song/store";

@@ -1,10 +1,10 @@
 "use client";
 
+import { phraseLetter } from "@intonazione/core/callout";
 import { eventsOf } from "@intonazione/core/score";
 import { useRef, type KeyboardEvent } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { draftOf } from "@/open-song/draft";
-import { phraseLetter } from "@/ui/words";
 import { bringBackDraft, commitDraft, dropDraft, turnTo } from "./actions";
 import { SlipMarks } from "./slip-marks";
 

@@ -1,5 +1,6 @@
 "use client";
 
+import { phraseLetter } from "@intonazione/core/callout";
 import { NO_CAPO } from "@intonazione/core/instrument";
 import { displayPitch } from "@intonazione/core/pitch";
 import { explainUnreachable } from "@intonazione/core/placement";
@@ -20,7 +21,6 @@ import {
 } from "@/ui/instrument-picker";
 import { buildInWords } from "@/ui/instrument-values";
 import { Pair } from "@/ui/pair";
-import { phraseLetter } from "@/ui/words";
 import { useDesk, type DeskRequest } from "@/workers/use-desk";
 
 /** How a line of one part is drawn; the strips come from outside. */

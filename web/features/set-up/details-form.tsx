@@ -1,7 +1,7 @@
 "use client";
 
 import { formatKey, parseKey } from "@intonazione/core/pitch";
-import { formatMetre, parseMetre } from "@intonazione/core/rhythm";
+import { formatFeel, formatMetre, parseFeel, parseMetre } from "@intonazione/core/rhythm";
 import type { Song, SongDetails } from "@intonazione/core/score";
 import { useOpenSong, useSong } from "@/open-song/context";
 import { changeDetails } from "@/open-song/transactions";
@@ -52,6 +52,16 @@ export function DetailsForm({ song }: { readonly song: Song }) {
         onChange={change}
       />
       <Setting
+        label="Feel"
+        hint="straight, swing, shuffle 3:2"
+        value={formatFeel(song.feel)}
+        read={(text) => {
+          const feel = parseFeel(text);
+          return feel.ok ? { ok: true, value: { feel: feel.value } } : feel;
+        }}
+        onChange={change}
+      />
+      <Setting
         label="Key, as it sounds"
         hint="spells all names"
         value={formatKey(song.key)}
@@ -64,7 +74,7 @@ export function DetailsForm({ song }: { readonly song: Song }) {
       <StyleFields style={song.style} studio={studio} onChange={(style) => change({ style })} />
       <div className="col-span-2">
         <Setting
-          label="Feel and tone"
+          label="Notes"
           value={song.note ?? ""}
           read={(note) => ({ ok: true, value: { note: note.slice(0, 2000) } })}
           onChange={change}

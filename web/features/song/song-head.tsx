@@ -1,7 +1,7 @@
 "use client";
 
 import { displayKey } from "@intonazione/core/pitch";
-import { formatMetre } from "@intonazione/core/rhythm";
+import { formatFeel, formatMetre } from "@intonazione/core/rhythm";
 import { fingeredKey } from "@intonazione/core/theory";
 import { Command, Redo2, Undo2 } from "lucide-react";
 import { useEffect } from "react";
@@ -66,7 +66,7 @@ export function SongHead({ onPalette }: { readonly onPalette: () => void }) {
         {song.title}
       </h1>
       <p className="hidden truncate text-soft xl:block">
-        {keys} · ♩ = {song.tempoBpm} · {formatMetre(song.metre)}
+        {keys} · ♩ = {song.tempoBpm} · {formatMetre(song.metre)} · {formatFeel(song.feel)}
       </p>
     </PageHead>
   );

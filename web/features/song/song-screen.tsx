@@ -233,7 +233,12 @@ function useDrawLine(): DrawLine {
           bars={bars}
           frames={phrase ? framesFor(song, phrase, bars.length) : []}
           picking={part.picking}
-          facts={{ names: placeNames(part, { style }, studio), key, shift: shiftOf(part) }}
+          facts={{
+            neck: neckOfPart(part),
+            names: placeNames(part, { style }, studio),
+            key,
+            shift: shiftOf(part),
+          }}
           lanes={lanes}
           label={part.name}
           onSelect={select}

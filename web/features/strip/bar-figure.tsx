@@ -1,6 +1,6 @@
-import type { PlaceNames } from "@intonazione/core/neck";
+import type { Neck, PlaceNames } from "@intonazione/core/neck";
 import type { Key } from "@intonazione/core/pitch";
-import { isPalmMuted, notesOf, type LineEvent } from "@intonazione/core/score";
+import { eventsOf, isPalmMuted, notesOf, type LineEvent } from "@intonazione/core/score";
 import { memo } from "react";
 import { EventFigure } from "./event-figure";
 import { Chords, Counts, FrameWords, Strokes } from "./lane-figures";
@@ -10,6 +10,7 @@ import { Tuplets } from "./value-figures";
 
 /** What all bars of a part share; one object for as long as none of it changes. */
 export interface PartFacts {
+  readonly neck: Neck;
   readonly names: PlaceNames;
   readonly key: Key;
   /** Semitones from the shape's name to what sounds. */
@@ -26,6 +27,8 @@ export interface BarProps {
   readonly before?: BarBox | undefined;
   /** By event: `down`, `up`, plucking fingers, or `-`; behind it `!` where the teacher said so. */
   readonly strokes: string;
+  /** A finger of each note in its order, `-` for open strings; empty while the lane is hidden. */
+  readonly fingers: string;
   /** Set when the cursor is in this bar. */
   readonly eventId: string | undefined;
   readonly noteId: string | undefined;
@@ -35,6 +38,7 @@ export interface BarProps {
 /** One bar with all its lanes. Drawn again only when something of its own changed. */
 export const BarFigure = memo(function BarFigure(props: BarProps) {
   const { box, number, lanes, isLast, before } = props;
+  const fingers = fingersByNote(box, props.fingers);
   const bottom = stringY(lanes, lanes.strings);
   // Then the words run on to the right, rather than over the names at the left.
   const isNarrow = box.width < 170;
@@ -54,9 +58,11 @@ export const BarFigure = memo(function BarFigure(props: BarProps) {
         stroke="var(--ink)"
         strokeWidth={isLast ? 2.5 : 1}
       />
-      <text x={4} y={lanes.head + 4} fontSize={10} fill="var(--soft)">
-        {number}
-      </text>
+      {box.frame.from.num === 0 && (
+        <text x={4} y={lanes.head + 4} fontSize={10} fill="var(--soft)">
+          {number}
+        </text>
+      )}
       <FrameWords box={box} before={before} y={lanes.head + 4} />
       {box.balance && (
         <text
@@ -88,6 +94,7 @@ export const BarFigure = memo(function BarFigure(props: BarProps) {
         <EventFigure
           key={at.event.id}
           {...props}
+          fingers={fingers}
           at={at}
           before={box.events.slice(0, index).filter(({ isUnder }) => isUnder === at.isUnder)}
           barBefore={before?.events.filter(({ isUnder }) => isUnder === at.isUnder)}
@@ -96,6 +103,15 @@ export const BarFigure = memo(function BarFigure(props: BarProps) {
     </>
   );
 });
+
+function fingersByNote({ bar }: BarBox, fingers: string): ReadonlyMap<string, string> {
+  if (fingers === "") return NO_FINGERS;
+  const words = fingers.split(" ");
+  const notes = eventsOf([bar]).flatMap(notesOf);
+  return new Map(notes.map((note, index) => [note.id, (words[index] ?? "-").replace("-", "")]));
+}
+
+const NO_FINGERS: ReadonlyMap<string, string> = new Map();
 
 function isRinging(event: LineEvent): boolean {
   return notesOf(event).some(

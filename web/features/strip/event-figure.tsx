@@ -12,7 +12,8 @@ import { Motion } from "./motion-figures";
 import { Figure, Hit, Unplaced } from "./note-figures";
 import { Rest, Value } from "./value-figures";
 
-interface EventFigureProps extends Omit<BarProps, "before"> {
+interface EventFigureProps extends Omit<BarProps, "before" | "fingers"> {
+  readonly fingers: ReadonlyMap<string, string>;
   readonly at: EventBox;
   /** What stands before it in its voice, in this bar and the one before. */
   readonly before: readonly EventBox[];
@@ -51,7 +52,9 @@ export function EventFigure(props: EventFigureProps) {
         stroke={isSelected ? "var(--madder)" : "none"}
         strokeOpacity={0.5}
       />
-      {valueY !== undefined && (isNewValue || isUnder) && <Value x={x} y={valueY} event={event} />}
+      {valueY !== undefined && (isNewValue || isUnder) && (
+        <Value x={x} y={valueY + (isUnder ? 0 : 3)} event={event} />
+      )}
       {event.kind === "rest" && !isUnder && <Rest box={at} lanes={lanes} />}
       {event.kind === "hit" && <Hit x={x} sound={event.sound} lanes={lanes} />}
       {notesOf(event).map((note) => (
@@ -67,7 +70,9 @@ export function EventFigure(props: EventFigureProps) {
       <Words event={event} x={x} lanes={lanes} />
       {!isUnder && (
         <>
-          {lanes.finger !== undefined && <Fingers event={event} x={x} y={lanes.finger} />}
+          {lanes.finger !== undefined && (
+            <Fingers event={event} x={x} y={lanes.finger} fingers={props.fingers} />
+          )}
           <Names event={event} x={x} lanes={lanes} facts={facts} />
         </>
       )}

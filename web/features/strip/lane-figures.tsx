@@ -28,7 +28,7 @@ export function FrameWords({
   ];
   if (words.length === 0) return null;
   return (
-    <text x={22} y={y} fontSize={11} fontWeight={650} fill="var(--ink)">
+    <text x={frame.from.num > 0 ? 4 : 22} y={y} fontSize={11} fontWeight={650} fill="var(--ink)">
       {words.join(" · ")}
     </text>
   );
@@ -153,33 +153,32 @@ export function Words({
   );
 }
 
-/** Fingers of the fretting hand, thick string first; the teacher's own in stronger ink. */
+/** Fingers of the fretting hand in the order of the notes; the teacher's own in stronger ink. */
 export function Fingers({
   event,
   x,
   y,
+  fingers,
 }: {
   readonly event: LineEvent;
   readonly x: number;
   readonly y: number;
+  readonly fingers: ReadonlyMap<string, string>;
 }) {
-  const fingers = notesOf(event).flatMap((note) => {
-    if (note.kind === "dead") return [];
-    const finger = note.finger ?? note.place?.finger;
-    if (finger === undefined || finger === 0) return [];
-    return [{ text: String(finger), isByHand: note.finger !== undefined }];
-  });
   return (
     <text x={x} y={y + 4} textAnchor="middle" fontSize={10} fill="var(--soft)">
-      {fingers.map(({ text, isByHand }, index) => (
-        <tspan
-          key={index}
-          fontWeight={isByHand ? 750 : 400}
-          fill={isByHand ? "var(--ink)" : "var(--soft)"}
-        >
-          {text}
-        </tspan>
-      ))}
+      {notesOf(event).map((note) => {
+        const isByHand = note.kind === "pitched" && note.finger !== undefined;
+        return (
+          <tspan
+            key={note.id}
+            fontWeight={isByHand ? 750 : 400}
+            fill={isByHand ? "var(--ink)" : "var(--soft)"}
+          >
+            {fingers.get(note.id) ?? ""}
+          </tspan>
+        );
+      })}
     </text>
   );
 }

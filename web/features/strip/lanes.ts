@@ -65,7 +65,7 @@ function stack({ strings, mostNotes, has }: LaneWishes): Lanes {
   const words = take(14, has.has("words"));
   const count = take(17, has.has("count"));
   const stroke = take(16, has.has("stroke"));
-  const value = take(22, has.has("value"));
+  const value = take(30, has.has("value"));
   const unplaced = take(20, has.has("unplaced"));
   const techniques = take(17)!;
   const tab = y + 4;

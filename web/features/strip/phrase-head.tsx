@@ -1,10 +1,10 @@
 "use client";
 
+import { phraseLetter } from "@intonazione/core/callout";
 import type { Phrase } from "@intonazione/core/score";
 import { PencilLine, Trash2 } from "lucide-react";
 import { useOpenSong } from "@/open-song/context";
 import { removePhrase, renamePhrase } from "@/open-song/transactions";
-import { phraseLetter } from "@/ui/words";
 
 /** A phrase's letter, name and bars, and what can be done with it as a whole. */
 export function PhraseHead({

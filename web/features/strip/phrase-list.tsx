@@ -1,11 +1,11 @@
 "use client";
 
+import { phraseLetter } from "@intonazione/core/callout";
 import { lineOf, type Bar, type Part, type Phrase, type Song } from "@intonazione/core/score";
 import { memo, useCallback, useEffect, useMemo, useRef } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
-import { framesFor, placeNames, shiftOf } from "@/open-song/derived";
+import { framesFor, neckOfPart, placeNames, shiftOf } from "@/open-song/derived";
 import { draftOf, type Draft } from "@/open-song/draft";
-import { phraseLetter } from "@/ui/words";
 import type { PartFacts } from "./bar-figure";
 import { PhraseHead } from "./phrase-head";
 import { Strip } from "./strip";
@@ -149,6 +149,7 @@ const PartStrip = memo(function PartStrip({
   const studio = useSong((state) => state.studio);
   const facts = useMemo(
     (): PartFacts => ({
+      neck: neckOfPart(part),
       names: placeNames(part, { style }, studio),
       key,
       shift: shiftOf(part),

@@ -13,7 +13,7 @@ import {
 import { demoSongs } from "@intonazione/demo";
 import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, it } from "vitest";
-import { contextOf, placeNames, shiftOf } from "@/open-song/derived";
+import { contextOf, neckOfPart, placeNames, shiftOf } from "@/open-song/derived";
 import { songOf } from "@/open-song/open-song.test-kit";
 import { BarFigure, type PartFacts } from "./bar-figure";
 import { lanesFor, stringY } from "./lanes";
@@ -36,6 +36,7 @@ interface Wishes {
 function draw(bar: Bar, on: Song = song, partIndex = 0, wishes: Wishes = {}): string {
   const part = on.parts[partIndex]!;
   const facts: PartFacts = {
+    neck: neckOfPart(part),
     names: placeNames(part, on, USUAL_STYLE),
     key: on.key,
     shift: shiftOf(part),
@@ -62,6 +63,7 @@ function draw(bar: Bar, on: Song = song, partIndex = 0, wishes: Wishes = {}): st
         facts={facts}
         isLast={false}
         strokes={wishes.strokes ?? ""}
+        fingers=""
         eventId={wishes.eventId}
         noteId={wishes.noteId}
         onSelect={() => undefined}

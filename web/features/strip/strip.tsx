@@ -1,5 +1,7 @@
 "use client";
 
+import type { Neck } from "@intonazione/core/neck";
+import { suggestFingers } from "@intonazione/core/placement";
 import { suggestStrokes, type Handwork } from "@intonazione/core/playing";
 import {
   eventsOf,
@@ -62,6 +64,11 @@ export const Strip = memo(function Strip({
     () => (lanes.has("stroke") ? strokesOf(bars, frames, picking, strings) : undefined),
     [bars, frames, picking, strings, lanes],
   );
+  const { neck } = facts;
+  const fingers = useMemo(
+    () => (lanes.has("finger") ? fingersOf(bars, neck) : undefined),
+    [bars, neck, lanes],
+  );
   const isHere = eventId !== undefined && eventsOf(bars).some((event) => event.id === eventId);
   return (
     <div
@@ -81,6 +88,7 @@ export const Strip = memo(function Strip({
             width={width}
             facts={facts}
             strokes={strokes}
+            fingers={fingers}
             wished={lanes}
             eventId={isInRow ? eventId : undefined}
             noteId={isInRow ? noteId : undefined}
@@ -108,6 +116,17 @@ function strokesOf(
   return bars.map(({ events }) => events.map((event) => wordOf(works.get(event.id))).join(" "));
 }
 
+/** The fingers of each bar, by its notes in their order. */
+function fingersOf(bars: readonly Bar[], neck: Neck): readonly string[] {
+  const fingers = suggestFingers(bars, neck);
+  return bars.map((bar) =>
+    eventsOf([bar])
+      .flatMap(notesOf)
+      .map((note) => String(fingers.get(note.id) || "-"))
+      .join(" "),
+  );
+}
+
 function wordOf(work: Handwork | undefined): string {
   if (!work) return "-";
   const plucks = work.plucks?.filter((pluck) => pluck !== undefined).join(",");
@@ -120,6 +139,7 @@ interface RowProps extends Pick<StripProps, "facts" | "eventId" | "noteId" | "on
   readonly width: number;
   /** By bar of the strip; absent where the lane is hidden. */
   readonly strokes: readonly string[] | undefined;
+  readonly fingers: readonly string[] | undefined;
   readonly wished: ReadonlySet<LaneName>;
   readonly barsBefore: number;
 }
@@ -129,6 +149,7 @@ const RowFigure = memo(function RowFigure({
   width,
   facts,
   strokes,
+  fingers,
   wished,
   eventId,
   noteId,
@@ -165,6 +186,7 @@ const RowFigure = memo(function RowFigure({
                 isLast={isLast}
                 before={row.bars[index - 1]?.box}
                 strokes={strokes?.[row.firstBar - 1 + index] ?? ""}
+                fingers={fingers?.[row.firstBar - 1 + index] ?? ""}
                 eventId={isHere ? eventId : undefined}
                 noteId={isHere ? noteId : undefined}
                 onSelect={onSelect}

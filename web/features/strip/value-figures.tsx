@@ -94,11 +94,11 @@ export function Tuplets({
   return tupletRuns(events.map(({ event }) => event)).map(({ actual, events: run }) => {
     const from = boxOf.get(run[0]!.event)!.x;
     const to = boxOf.get(run.at(-1)!.event)!.x;
-    const top = y - 11;
+    const top = y - 13;
     const middle = (from + to) / 2;
     return (
       <g key={run[0]!.event.id} fill="none" stroke="var(--ink)" strokeWidth={0.9}>
-        <path d={`M${from - 5} ${top + 4}v-4H${middle - 6}M${middle + 6} ${top}H${to + 5}v4`} />
+        <path d={`M${from - 5} ${top + 3}v-3H${middle - 6}M${middle + 6} ${top}H${to + 5}v3`} />
         <text
           x={middle}
           y={top + 3.5}
