@@ -7,7 +7,7 @@ import { TUNING_LIBRARY, tuningById } from "../instrument/tuning-library";
 import { parseKey } from "../pitch/key";
 import { formatPitch } from "../pitch/pitch";
 import { formatFraction } from "../rhythm/fraction";
-import { anyBars, anyCapo, testId } from "../score/song.arbitraries";
+import { anyBars, anyCapo, anyMarks, testId } from "../score/song.arbitraries";
 import { barKey } from "../score/merge-bars";
 import { eventsOf, type Bar } from "../score/bar";
 import { notesOf, stringOf } from "../score/event";
@@ -185,14 +185,18 @@ describe("saying bars as a call-out", () => {
     fc.assert(
       fc.property(
         anyContext.chain((context) =>
-          fc.tuple(fc.constant(context), anyBars(context.neck, context.key)),
+          anyBars(context.neck, context.key).chain((bars) =>
+            fc.tuple(fc.constant(context), fc.constant(bars), anyMarks(bars.length, context)),
+          ),
         ),
-        ([context, bars]) => {
-          const text = printCallout(bars, context);
+        ([context, bars, marks]) => {
+          fc.pre(bars.length > 0);
+          const text = printCallout(bars, context, marks);
           const again = read(text, context);
           expect(again.findings.filter((finding) => finding.severity === "error")).toEqual([]);
           expect(again.bars.map(barKey)).toEqual(bars.map(barKey));
-          expect(printCallout(again.bars, context)).toBe(text);
+          expect(again.marks).toEqual(marks);
+          expect(printCallout(again.bars, context, again.marks)).toBe(text);
         },
       ),
       { numRuns: 300 },

@@ -42,7 +42,7 @@ describe("docs/callout.md", () => {
     const wrong = words.filter((word) => {
       if (word.startsWith("'")) return !parseDuration(word.slice(1)).ok;
       // Links and a sticky stroke lean on what came before; a bend's sign on its note.
-      if (/^b[\d¼½¾/]*$/u.test(word)) return slips(`D6${word}`).length > 0;
+      if (/^(b[\d¼½¾/]*|\..+)$/u.test(word)) return slips(`D6${word}`).length > 0;
       return slips(/^[hps][A-G]|^x$/u.test(word) ? `D: 0 ${word}` : word).length > 0;
     });
     expect(wrong).toEqual([]);
@@ -62,6 +62,23 @@ describe("docs/callout.md", () => {
       "group-not-open": "E0 )x2",
       "repeat-count": "( E0 )",
       "bend-unknown": "D6b9",
+      "bend-out-of-reach": "E1b>A5",
+      "metre-unknown": "in 0/4 E0",
+      "tempo-out-of-range": "at 0 E0",
+      "moment-unknown": "from 5 E0",
+      "chord-unknown": "{Hm} E0",
+      "chord-over-nothing": "E0 | {Dm}",
+      "words-open": '"softly E0',
+      "words-too-long": `"${"la ".repeat(200)}" E0`,
+      "words-on-nothing": 'E0 "softly"',
+      "not-in-here": "under[E0 | E0] A0",
+      "rest-in-grace": "grace[-] E0",
+      "word-out-of-place": "-.acc",
+      "word-unknown": "E0.loud",
+      "nothing-to-repeat": "=",
+      "tie-to-nothing": "- ~",
+      "harmonic-unknown": "E1.harm",
+      "trill-out-of-range": "A5tr5",
       "pitch-expected": "@H3",
       "chain-in-chord": "A5+D7h9",
       "too-long": "E0 ".repeat(40_000),

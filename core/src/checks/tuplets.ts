@@ -37,9 +37,9 @@ export function tupletRuns(events: readonly LineEvent[]): readonly TupletRun[] {
     const length = lengthOf(at.event);
     if (length.num === 0) continue;
     const odd = oddPartOf(length.den);
-    // Another tuplet, or a plain value, inside an open one: the open one was never filled.
-    if (open.length > 0 && odd !== actual && odd % actual !== 0 && actual % odd !== 0)
-      close(at.onset, false);
+    // A plain value, or another tuplet, inside an open one: the open one was never filled.
+    const isOther = odd === 1 || (odd % actual !== 0 && actual % odd !== 0);
+    if (open.length > 0 && isOther) close(at.onset, false);
     if (open.length === 0 && odd === 1) continue;
     open.push(at);
     actual = Math.max(actual, odd);
