@@ -49,7 +49,7 @@ export function demoSong(data: DemoSong): Song {
       if (slip)
         throw new RangeError(`${data.slug}, ${row.name}, phrase ${index + 1}: ${slip.message}`);
       const placed = placeBars(bars, neck, "unplaced").bars;
-      lines.push({ phraseId: phrases[index]!.id, partId: part.id, bars: placed, others: [] });
+      lines.push({ phraseId: phrases[index].id, partId: part.id, bars: placed, others: [] });
     }
   }
   const { form, findings } = parseForm(data.form ?? "", phrases, newId);

@@ -90,7 +90,7 @@ export function techniqueInWords(technique: Technique): string {
 
 const STROKE_IN_WORDS = { down: "downwards", up: "upwards" } as const;
 
-export function eventTechniqueInWords(technique: EventTechnique): string {
+function eventTechniqueInWords(technique: EventTechnique): string {
   switch (technique.kind) {
     case "palm-mute":
       return "palm muted";

@@ -132,7 +132,7 @@ describe("a plucked string", () => {
       fc.property(fc.double({ min: 25, max: 1200, noNaN: true }), (hz) => {
         const string = new PluckedString(SAMPLE_RATE, hz);
         expect(levelOf(next(string))).toBe(0);
-        string.pluck(0.5);
+        string.pluck();
         const levels = Array.from({ length: 6 }, () => levelOf(next(string, 0.5)));
         expect(levels).toEqual([...levels].sort((a, b) => b - a));
         expect(levels[0]).toBeGreaterThan(0.01);
@@ -145,7 +145,7 @@ describe("a plucked string", () => {
 
   it("never leaves full scale, and refuses what is no string's pitch", () => {
     const string = new PluckedString(SAMPLE_RATE, 82.4);
-    string.pluck(1);
+    string.pluck({ strength: 1 });
     for (const sample of next(string, 2)) expect(Math.abs(sample)).toBeLessThanOrEqual(1);
     for (const hz of [0, -5, Number.NaN, 19, SAMPLE_RATE]) {
       expect(() => string.tuneTo(hz)).toThrow(RangeError);

@@ -8,3 +8,13 @@ export {
   type TunerReading,
   type TunerVerdict,
 } from "./tuner";
+export type { Passage, PassagePart, StringAct } from "./passage";
+export {
+  PassagePlayer,
+  type Gains,
+  type PlayPlan,
+  type PlayPosition,
+  type TempoSteps,
+} from "./passage-player";
+export { renderPassage } from "./render-passage";
+export { writeWav } from "./wav";

@@ -17,8 +17,7 @@ const MAX_TEMPO = 400;
 const MAX_WORDS = 500;
 const GRACE_VALUE = fraction(1, 32);
 
-const BRACKETS = ["pm[", "ring[", "slidebar[", "grace[", "grace-on[", "under["] as const;
-type Bracket = (typeof BRACKETS)[number];
+type Bracket = "pm[" | "ring[" | "slidebar[" | "grace[" | "grace-on[" | "under[";
 
 interface OpenGroup {
   readonly sign: "(" | Bracket;
@@ -338,7 +337,7 @@ export class CalloutParser {
       const letter = scanner.take(/[hpsStr](?=\d)/uy);
       if (!letter) break;
       this.notes.begin();
-      const note = this.notes.fretted(string, LINK_OF_LETTER[letter[0]]!);
+      const note = this.notes.fretted(string, LINK_OF_LETTER[letter[0]]);
       if (note) this.pushNotes([note], start);
     }
     if (!scanner.done && !scanner.sees(/[\s|()[\]+]/uy)) {

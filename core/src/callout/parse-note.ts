@@ -7,7 +7,6 @@ import type { Note, PitchedNote } from "../score/event";
 import {
   BAR_COURSES,
   inOrder,
-  type BendCourse,
   type EventTechnique,
   type LinkKind,
   type Stroke,
@@ -221,7 +220,7 @@ export class NoteReader {
       const message = `a bend rises by a quarter step to three whole steps, this one by ${cents / 200}`;
       return scanner.report("bend-out-of-reach", start, message);
     }
-    const course = `${isPre ? "pre-" : ""}bend${released}` as BendCourse;
+    const course = `${isPre ? "pre-" : ""}bend${released}` as const;
     add(said, { kind: "bend", cents, course, ...(target && { to: target.to }) });
     if (place?.fret !== 0) return;
     const name = this.context.names.strings[place.string - 1];

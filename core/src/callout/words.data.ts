@@ -38,7 +38,7 @@ export const PLUCK_WORDS: Readonly<Record<string, Pluck>> = {
 };
 
 /** Whole steps as they stand behind a bend or the tremolo bar, and in cents. */
-export const BEND_SIGNS: Readonly<Record<string, number>> = {
+const BEND_SIGNS: Readonly<Record<string, number>> = {
   "¼": 50,
   "½": 100,
   "¾": 150,

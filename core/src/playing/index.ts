@@ -1,1 +1,4 @@
-export { isStruck, suggestStrokes, type Handwork } from "./strokes";
+export { suggestStrokes, type Handwork } from "./strokes";
+export { perform, type Performance, type PlayedEvent } from "./perform";
+export { BACKING_PART, CLICK_PART } from "./backing";
+export type { PlayedBar, PlayWishes } from "./timeline";

@@ -1,7 +1,7 @@
 import type { Finding } from "../foundation/finding";
 import { checkLinks } from "../checks/links";
 import type { Neck } from "../neck/neck";
-import { displayPitch, type Pitch } from "../pitch/pitch";
+import type { Pitch } from "../pitch/pitch";
 import type { WhyUnreachable } from "../placement/unreachable";
 import { placeBars } from "../placement/place-bars";
 import type { Fraction } from "../rhythm/fraction";

@@ -46,7 +46,7 @@ export function usualTuplet(actual: number): Tuplet {
 }
 
 /** How long a written value lasts, as a fraction of a whole note. */
-export function durationOf({ value, dots, tuplet }: NoteValue): Fraction {
+function durationOf({ value, dots, tuplet }: NoteValue): Fraction {
   const plain = multiply(fraction(1, value), DOTTED[dots]!);
   return tuplet ? multiply(plain, fraction(tuplet.normal, tuplet.actual)) : plain;
 }

@@ -1,39 +1,11 @@
-import type { Neck, PlaceNames } from "@intonazione/core/neck";
-import type { Key } from "@intonazione/core/pitch";
 import { eventsOf, isPalmMuted, notesOf, type LineEvent } from "@intonazione/core/score";
 import { memo } from "react";
 import { EventFigure } from "./event-figure";
+import type { BarProps } from "./facts";
 import { Chords, Counts, FrameWords, Strokes } from "./lane-figures";
-import { stringY, type Lanes } from "./lanes";
+import { stringY } from "./lanes";
 import type { BarBox, EventBox } from "./layout";
 import { Tuplets } from "./value-figures";
-
-/** What all bars of a part share; one object for as long as none of it changes. */
-export interface PartFacts {
-  readonly neck: Neck;
-  readonly names: PlaceNames;
-  readonly key: Key;
-  /** Semitones from the shape's name to what sounds. */
-  readonly shift: number;
-}
-
-export interface BarProps {
-  readonly box: BarBox;
-  readonly number: number;
-  readonly lanes: Lanes;
-  readonly facts: PartFacts;
-  readonly isLast: boolean;
-  /** The bar before, where it stands in this strip; its last figures are where links come from. */
-  readonly before?: BarBox | undefined;
-  /** By event: `down`, `up`, plucking fingers, or `-`; behind it `!` where the teacher said so. */
-  readonly strokes: string;
-  /** A finger of each note in its order, `-` for open strings; empty while the lane is hidden. */
-  readonly fingers: string;
-  /** Set when the cursor is in this bar. */
-  readonly eventId: string | undefined;
-  readonly noteId: string | undefined;
-  readonly onSelect: (eventId: string, noteId?: string) => void;
-}
 
 /** One bar with all its lanes. Drawn again only when something of its own changed. */
 export const BarFigure = memo(function BarFigure(props: BarProps) {

@@ -2,7 +2,7 @@ import { writtenFret } from "@intonazione/core/neck";
 import { formatDuration } from "@intonazione/core/rhythm";
 import { linkOf, notesOf, stringOf, type Note } from "@intonazione/core/score";
 import { eventInWords } from "@/ui/words";
-import type { BarProps } from "./bar-figure";
+import type { BarProps } from "./facts";
 import { EventSigns } from "./event-signs";
 import { Fingers, Names, Words } from "./lane-figures";
 import { stringY } from "./lanes";

@@ -2,7 +2,7 @@ import { displayChord, displayPitchClass, midiOf, type Pitch } from "@intonazion
 import { formatMetre, formatMoment } from "@intonazione/core/rhythm";
 import { notesOf, type LineEvent, type PitchedNote } from "@intonazione/core/score";
 import { degreeOf, fingeredChord, fingeredPitch } from "@intonazione/core/theory";
-import type { PartFacts } from "./bar-figure";
+import type { PartFacts } from "./facts";
 import type { Lanes } from "./lanes";
 import type { BarBox } from "./layout";
 

@@ -6,7 +6,7 @@ import { memo, useCallback, useEffect, useMemo, useRef } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { framesFor, neckOfPart, placeNames, shiftOf } from "@/open-song/derived";
 import { draftOf, type Draft } from "@/open-song/draft";
-import type { PartFacts } from "./bar-figure";
+import type { PartFacts } from "./facts";
 import { PhraseHead } from "./phrase-head";
 import { Strip } from "./strip";
 

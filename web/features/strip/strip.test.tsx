@@ -15,7 +15,8 @@ import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, it } from "vitest";
 import { contextOf, neckOfPart, placeNames, shiftOf } from "@/open-song/derived";
 import { songOf } from "@/open-song/open-song.test-kit";
-import { BarFigure, type PartFacts } from "./bar-figure";
+import { BarFigure } from "./bar-figure";
+import type { PartFacts } from "./facts";
 import { lanesFor, stringY } from "./lanes";
 import { layBar, naturalWidth } from "./layout";
 

@@ -14,7 +14,8 @@ import {
 } from "@intonazione/core/score";
 import { memo, useMemo, useRef } from "react";
 import { useWidth } from "@/ui/use-width";
-import { BarFigure, type PartFacts } from "./bar-figure";
+import { BarFigure } from "./bar-figure";
+import type { PartFacts } from "./facts";
 import { lanesFor, stringY, type Lanes, type LaneWishes } from "./lanes";
 import { layRows, type Row } from "./layout";
 

@@ -1,0 +1,132 @@
+import type { NoiseAct, PassagePart, StringAct } from "../audio/passage";
+import { chromaOf } from "../pitch/pitch";
+import { frequencyHzOf } from "../pitch/frequency";
+import {
+  add,
+  compare,
+  divide,
+  fraction,
+  subtract,
+  toNumber,
+  type Fraction,
+} from "../rhythm/fraction";
+import { playedOnsets, type Feel } from "../rhythm/feel";
+import type { ChordAt } from "../score/frame";
+import { beatsIn, chordsIn, secondsIn, type PlayedBar } from "./timeline";
+
+export const CLICK_PART = "click";
+export const BACKING_PART = "backing";
+
+/**
+ * The metronome: a click on every beat, another one on the first, and in a swung feel a soft one
+ * where the off-beats fall, so that the swing can be heard before anything is played.
+ */
+export function clickPart(bars: readonly PlayedBar[], feel: Feel): PassagePart {
+  const noises = bars.flatMap((bar) =>
+    beatsIn(bar).flatMap(({ beat, onset }): NoiseAct[] => {
+      const kind = beat === 1 ? "accented-click" : "click";
+      const clicks: NoiseAct[] = [{ at: secondsIn(bar, onset), kind, strength: 0.5 }];
+      const off = offBeat(bar, onset, feel);
+      if (off && feel.kind !== "straight") {
+        clicks.push({ at: secondsIn(bar, off), kind: "click", strength: 0.15 });
+      }
+      return clicks;
+    }),
+  );
+  return { id: CLICK_PART, strings: 0, acts: [], noises };
+}
+
+/** Half a beat later, as the feel plays it; undefined where the bar ends before. */
+function offBeat({ frame, length }: PlayedBar, onset: Fraction, feel: Feel): Fraction | undefined {
+  const later = add(onset, fraction(1, 2 * frame.metre.unit));
+  if (compare(later, length) >= 0) return undefined;
+  const [played] = playedOnsets([add(frame.from, later)], feel);
+  return subtract(played!, frame.from);
+}
+
+/** Strings of the plain bass that backs a riff, and how low it may go: the low E of a bass. */
+const LOWEST_MIDI = 28;
+/** What comes before the first chord of a phrase is left to the drums. */
+interface Sounding {
+  readonly chord: ChordAt["chord"];
+  readonly from: number;
+}
+
+/**
+ * A plain backing: the bass note of each chord where it begins and on the odd beats, and a drum
+ * pattern under it (bass drum on the odd beats, snare on the even ones, cymbal in halves of a beat).
+ */
+export function backingPart(
+  bars: readonly PlayedBar[],
+  feel: Feel,
+  referenceHz: number,
+): PassagePart {
+  const acts: StringAct[] = [];
+  const noises: NoiseAct[] = [];
+  let sounding: Sounding | undefined;
+  let lastPass = -1;
+  for (const bar of bars) {
+    // Every phrase begins anew: harmony does not carry over from whatever was played before it.
+    if (bar.passIndex !== lastPass) sounding = undefined;
+    lastPass = bar.passIndex;
+    const changes = chordsIn(bar).map(({ at, chord }) => ({
+      onset: subtract(at, bar.frame.from),
+      chord,
+    }));
+    const beats = beatsIn(bar);
+    const moments = [...changes.map(({ onset }) => onset), ...beats.map(({ onset }) => onset)]
+      .filter((onset) => compare(onset, bar.length) < 0)
+      .sort(compare)
+      .filter((onset, index, all) => index === 0 || compare(onset, all[index - 1]!) > 0);
+    for (const onset of moments) {
+      const change = changes.find((one) => compare(one.onset, onset) === 0);
+      if (change) sounding = { chord: change.chord, from: secondsIn(bar, onset) };
+      const beat = beats.find((one) => compare(one.onset, onset) === 0)?.beat;
+      const isPlayed = change !== undefined || (beat !== undefined && beat % 2 === 1);
+      if (isPlayed && sounding?.chord) {
+        acts.push(bassAct(sounding.chord, bar, onset, referenceHz));
+      }
+    }
+    for (const { beat, onset } of beats) {
+      const at = secondsIn(bar, onset);
+      noises.push({ at, kind: beat % 2 === 1 ? "kick" : "snare", strength: 0.5 });
+      noises.push({ at, kind: "hat", strength: 0.25 });
+      const off = offBeat(bar, onset, feel);
+      if (off) noises.push({ at: secondsIn(bar, off), kind: "hat", strength: 0.15 });
+    }
+  }
+  const withEnds = acts.map((act, index) => ({
+    ...act,
+    until: Math.min(act.until, acts[index + 1]?.at ?? act.until),
+  }));
+  return {
+    id: BACKING_PART,
+    strings: 1,
+    acts: withEnds,
+    noises: noises.sort((a, b) => a.at - b.at),
+  };
+}
+
+function bassAct(
+  chord: NonNullable<ChordAt["chord"]>,
+  bar: PlayedBar,
+  onset: Fraction,
+  referenceHz: number,
+): StringAct {
+  const name = chord.bass ?? chord.root;
+  const above = (chromaOf(name) - (LOWEST_MIDI % 12) + 12) % 12;
+  const semitones = LOWEST_MIDI + above;
+  const at = secondsIn(bar, onset);
+  const twoBeats =
+    toNumber(divide(fraction(2), fraction(bar.frame.metre.unit))) * bar.secondsAWhole;
+  const [a4] = [frequencyHzOf({ step: "A", alter: 0, octave: 4 }, referenceHz)];
+  return {
+    at,
+    until: Math.min(at + twoBeats, bar.endSeconds),
+    string: 1,
+    hz: a4 * 2 ** ((semitones - 69) / 12),
+    attack: { by: "finger", strength: 0.5 },
+    damping: "none",
+    course: [],
+  };
+}

@@ -1,0 +1,94 @@
+import { playedOnsets, type Feel } from "../rhythm/feel";
+import { add, compare, subtract, toNumber, type Fraction } from "../rhythm/fraction";
+import { timed, type Bar } from "../score/bar";
+import { lengthOf, type LineEvent } from "../score/event";
+import { secondsIn, type PlayedBar } from "./timeline";
+
+/** An event as it is heard. */
+export interface EventTime {
+  readonly event: LineEvent;
+  readonly bar: PlayedBar;
+  readonly isUnder: boolean;
+  /** Seconds from the start of the playing, at full tempo. */
+  readonly start: number;
+  readonly end: number;
+}
+
+/**
+ * When the events of one part's bar begin and end: swung by the feel, held by fermatas, with graces
+ * taken from what stands before them, or from the note they lead to.
+ */
+export function eventTimes(bar: Bar, played: PlayedBar, feel: Feel): readonly EventTime[] {
+  const voices = [bar.events, ...(bar.under ? [bar.under] : [])];
+  return voices
+    .flatMap((events, voice) => timesOfVoice(events, played, feel, voice === 1))
+    .sort((a, b) => a.start - b.start);
+}
+
+function timesOfVoice(
+  events: readonly LineEvent[],
+  bar: PlayedBar,
+  feel: Feel,
+  isUnder: boolean,
+): readonly EventTime[] {
+  const { from } = bar.frame;
+  const at = timed(events);
+  const bounds = at.map(({ onset }) => add(from, onset));
+  const last = at.at(-1);
+  if (last) bounds.push(add(bounds.at(-1)!, lengthOf(last.event)));
+  // A bar that ends off the beat would swing over its own end.
+  const played = playedOnsets(bounds, feel)
+    .map((onset) => subtract(onset, from))
+    .map((onset) => (compare(onset, bar.length) > 0 ? bar.length : onset));
+  const seconds = (onset: Fraction) => secondsIn(bar, onset);
+  const plain = at.map(({ event }, index): EventTime => ({
+    event,
+    bar,
+    isUnder,
+    start: seconds(played[index]!),
+    end: seconds(played[index + 1]!),
+  }));
+  return withGraces(plain, bar.secondsAWhole);
+}
+
+/** Graces never take more than half of what they are taken from. */
+function withGraces(times: readonly EventTime[], secondsAWhole: number): readonly EventTime[] {
+  const result: EventTime[] = [];
+  for (let index = 0; index < times.length;) {
+    const graces: EventTime[] = [];
+    while (index < times.length && isGrace(times[index]!.event)) graces.push(times[index++]!);
+    const main = times[index];
+    if (graces.length === 0) {
+      result.push(main!);
+      index++;
+      continue;
+    }
+    const isOnBeat =
+      main !== undefined &&
+      graces.some(({ event }) => event.kind === "notes" && event.grace === "on-beat");
+    const before = result.at(-1);
+    const giver = isOnBeat ? main : before;
+    const wanted = graces.map(({ event }) => toNumber(event.duration) * secondsAWhole);
+    const total = wanted.reduce((sum, one) => sum + one, 0);
+    const most = giver ? (giver.end - giver.start) / 2 : total;
+    const scale = Math.min(1, most / total);
+    const onset = graces[0]!.start;
+    let start = isOnBeat ? onset : Math.max(0, onset - total * scale);
+    if (!isOnBeat && before)
+      result[result.length - 1] = { ...before, end: Math.min(before.end, start) };
+    for (const [at, grace] of graces.entries()) {
+      const end = start + wanted[at]! * scale;
+      result.push({ ...grace, start, end });
+      start = end;
+    }
+    if (main) {
+      result.push(isOnBeat ? { ...main, start: Math.min(start, main.end) } : main);
+      index++;
+    }
+  }
+  return result;
+}
+
+function isGrace(event: LineEvent): boolean {
+  return event.kind === "notes" && event.grace !== undefined;
+}

@@ -1,0 +1,31 @@
+import type { Neck, PlaceNames } from "@intonazione/core/neck";
+import type { Key } from "@intonazione/core/pitch";
+import type { Lanes } from "./lanes";
+import type { BarBox } from "./layout";
+
+/** What all bars of a part share; one object for as long as none of it changes. */
+export interface PartFacts {
+  readonly neck: Neck;
+  readonly names: PlaceNames;
+  readonly key: Key;
+  /** Semitones from the shape's name to what sounds. */
+  readonly shift: number;
+}
+
+export interface BarProps {
+  readonly box: BarBox;
+  readonly number: number;
+  readonly lanes: Lanes;
+  readonly facts: PartFacts;
+  readonly isLast: boolean;
+  /** The bar before, where it stands in this strip; its last figures are where links come from. */
+  readonly before?: BarBox | undefined;
+  /** By event: `down`, `up`, plucking fingers, or `-`; behind it `!` where the teacher said so. */
+  readonly strokes: string;
+  /** A finger of each note in its order, `-` for open strings; empty while the lane is hidden. */
+  readonly fingers: string;
+  /** Set when the cursor is in this bar. */
+  readonly eventId: string | undefined;
+  readonly noteId: string | undefined;
+  readonly onSelect: (eventId: string, noteId?: string) => void;
+}
