@@ -24,6 +24,7 @@ interface NoteRow {
   string: number | null;
   fret: number | null;
   finger: number | null;
+  stroke: string | null;
   techniques: string[];
 }
 interface Printed {
@@ -48,7 +49,59 @@ const tab = file(
   "e|-----------------|\nB|-----------------|\nG|-----------------|\nD|-------0h2-------|\nA|---2-3-----x-----|\nE|-0-----------3/5-|\n",
 );
 
+const kettle = file("kettle.json", writeSongJson(demoSong(DEMO_SONGS[1]!)));
+
 describe("the command line", () => {
+  it("reads techniques, strokes, fingers, chords and form", () => {
+    const { code, out } = run("read", kettle);
+    expect(code).toBe(0);
+    const song = JSON.parse(out) as Printed & {
+      feel: string;
+      form: { said: string; played: { phrase: string; over?: string }[] };
+      parts: { chords: object[]; hits: object[] }[];
+    };
+    expect(song.feel).toBe("swing 2:1");
+    expect(song.form.said).toBe("Kitchen: A x2 [1: B] [2: C], D, E x2 over Ebm Abm; Out: A, C");
+    expect(song.form.played.map(({ phrase, over }) => phrase + (over ? `/${over}` : ""))).toEqual([
+      "Walk",
+      "Back to the stove",
+      "Walk",
+      "Boil over",
+      "Whistle",
+      "Lid/Ebm",
+      "Lid/Abm",
+      "Walk",
+      "Boil over",
+    ]);
+    const [guitar, bass] = song.parts;
+    expect(guitar!.chords[0]).toEqual({ bar: 2, at: "0", sounding: "Ebm", fingered: "Em" });
+    expect(guitar!.hits).toEqual([
+      { bar: 6, onset: "1/2", duration: "1/4", sound: "body" },
+      { bar: 11, onset: "1/2", duration: "1/8", sound: "scrape" },
+    ]);
+    const said = new Set(song.parts.flatMap((part) => part.notes.flatMap((n) => n.techniques)));
+    expect([...said].length).toBeGreaterThanOrEqual(30);
+    expect(guitar!.notes[0]).toMatchObject({ bar: 1, onset: "0", stroke: "up", fret: 3 });
+    expect(bass!.notes.slice(0, 3).map(({ stroke }) => stroke)).toEqual(["slap", "pop", "slap"]);
+    expect(
+      guitar!.notes.every(({ fret, finger }) => (fret === 0) === (finger === 0 || fret === null)),
+    ).toBe(true);
+  });
+
+  it("renders a song into a WAV file, slower and with a click", () => {
+    const wav = join(folder, "kettle.wav");
+    const { code, out } = run("render", kettle, wav, "--tempo", "150", "--with", "click");
+    const { seconds, bars } = JSON.parse(out) as { seconds: number; bars: number };
+    const bytes = readFileSync(wav);
+    expect([code, bars]).toEqual([0, 26]);
+    expect(bytes.toString("latin1", 0, 4)).toBe("RIFF");
+    expect((bytes.length - 44) / 2 / 44_100).toBeCloseTo(seconds, 2);
+    const loudest = Math.max(...new Int16Array(bytes.buffer, bytes.byteOffset + 44, 44_100 * 5));
+    expect(loudest).toBeGreaterThan(2000);
+    expect(run("render", kettle, "out.mp3")).toMatchObject({ code: 2 });
+    expect(run("render", kettle, wav, "--tempo", "0").complaints).toMatch(/25 to 150/u);
+  });
+
   it("lists every place of a pitch, counted from the capo", () => {
     const { out } = run("positions", "--strings", "E2 A2 D3 G3 B3 E4", "--capo", "2", "G3", "E2");
     expect(JSON.parse(out)).toEqual([
@@ -95,9 +148,10 @@ describe("the command line", () => {
       midi: 52,
       string: 4,
       fret: 2,
-      finger: null,
+      finger: 1,
       pinned: false,
       techniques: ["hammer-on"],
+      stroke: null,
     });
     expect(part!.notes[5]).toMatchObject({ midi: null, fret: null, pitch: null, string: 5 });
     expect(json().findings.map((finding) => finding.message)).toEqual([

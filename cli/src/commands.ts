@@ -15,11 +15,11 @@ import { neckOf, placesOf, type Neck } from "@intonazione/core/neck";
 import { formatPitch, midiOf, parsePitch } from "@intonazione/core/pitch";
 import { explainUnreachable, placeBars } from "@intonazione/core/placement";
 import { remapBars } from "@intonazione/core/remap";
-import { formatFraction } from "@intonazione/core/rhythm";
+import { formatFeel, formatFraction } from "@intonazione/core/rhythm";
 import { barsOfPart, type Bar, type Part, type Song } from "@intonazione/core/score";
 import { Unusable } from "./failure";
 import { capoOption, fretsOption, integerOption, tuningOption, type Options } from "./options";
-import { partJson } from "./part-json";
+import { formJson, partJson } from "./part-json";
 import { newId, partAt, readSongFile, writeSongFile } from "./song-files";
 
 const DEFAULT_FRETS = 24;
@@ -83,6 +83,9 @@ export function read(options: Options): Outcome {
 function songJson(song: Song, parts: readonly Part[], findings: readonly Finding[]) {
   return {
     title: song.title,
+    tempo: song.tempoBpm,
+    feel: formatFeel(song.feel),
+    form: formJson(song),
     parts: parts.map((part) => partJson(song, part)),
     findings: findings.map(({ severity, where, message, code }) => ({
       severity,

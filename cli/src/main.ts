@@ -1,5 +1,6 @@
 import { convert, place, positions, read, remap, tunings, type Outcome } from "./commands";
 import { capo, setUp, tuning } from "./set-up-commands";
+import { render } from "./render-command";
 import { lineOf, Unusable } from "./failure";
 import { readOptions } from "./options";
 import { exitCodeFor } from "./song-files";
@@ -19,6 +20,7 @@ const USAGE = `usage: intonazione COMMAND
   convert IN OUT [--part N]
   place IN [--strings "..."] [--capo N] [--frets N] [--part N]
   remap IN --to-strings "..." [--to-capo N] [--frets N] [--part N]
+  render IN OUT.wav [--tempo 25-150] [--with click,backing]
 `;
 
 /** Runs one command. @returns the exit code: 0, 1 with findings of severity error, 2 for unusable input. */
@@ -51,13 +53,15 @@ export function main(args: readonly string[], { write, complain }: Streams): 0 |
         return report(place(readOptions(rest, ["strings", "capo", "frets", "part"])));
       case "remap":
         return report(remap(readOptions(rest, ["to-strings", "to-capo", "frets", "part"])));
+      case "render":
+        return report(render(readOptions(rest, ["tempo", "with"])));
       case "help":
       case "--help":
         write(USAGE);
         return 0;
       default:
         throw new Unusable(
-          `unknown command ${command ?? "(none)"}: expected positions, setup, capo, tuning, tunings, read, convert, place or remap`,
+          `unknown command ${command ?? "(none)"}: expected positions, setup, capo, tuning, tunings, read, convert, place, remap or render`,
         );
     }
   } catch (error) {

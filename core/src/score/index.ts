@@ -28,7 +28,7 @@ export {
 } from "./event";
 export type { BendCourse, EventTechnique, LinkKind, Pluck, Stroke, Technique } from "./technique";
 export { framesOf, type BarFrame, type BarMark, type ChordAt } from "./frame";
-export type { Ending, Pass, PlayedPhrase, Section } from "./form";
+export { unfold, type Ending, type Pass, type PlayedPhrase, type Section } from "./form";
 export { PICKING_SCHOOLS, type PickingSchool } from "./picking";
 export {
   applyEdit,
