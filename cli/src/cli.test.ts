@@ -83,9 +83,10 @@ describe("the command line", () => {
     expect([...said].length).toBeGreaterThanOrEqual(30);
     expect(guitar!.notes[0]).toMatchObject({ bar: 1, onset: "0", stroke: "up", fret: 3 });
     expect(bass!.notes.slice(0, 3).map(({ stroke }) => stroke)).toEqual(["slap", "pop", "slap"]);
-    expect(
-      guitar!.notes.every(({ fret, finger }) => (fret === 0) === (finger === 0 || fret === null)),
-    ).toBe(true);
+    for (const { fret, finger } of guitar!.notes) {
+      expect(finger === null).toBe(fret === null);
+      expect(finger === 0).toBe(fret === 0);
+    }
   });
 
   it("renders a song into a WAV file, slower and with a click", () => {
@@ -96,8 +97,8 @@ describe("the command line", () => {
     expect([code, bars]).toEqual([0, 26]);
     expect(bytes.toString("latin1", 0, 4)).toBe("RIFF");
     expect((bytes.length - 44) / 2 / 44_100).toBeCloseTo(seconds, 2);
-    const loudest = Math.max(...new Int16Array(bytes.buffer, bytes.byteOffset + 44, 44_100 * 5));
-    expect(loudest).toBeGreaterThan(2000);
+    const loud = Array.from({ length: 44_100 }, (_, at) => bytes.readInt16LE(44 + 2 * at));
+    expect(Math.max(...loud)).toBeGreaterThan(2000);
     expect(run("render", kettle, "out.mp3")).toMatchObject({ code: 2 });
     expect(run("render", kettle, wav, "--tempo", "0").complaints).toMatch(/25 to 150/u);
   });

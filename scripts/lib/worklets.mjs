@@ -15,9 +15,11 @@ export function bundleWorklets() {
     "--minify",
     "--log-level=warning",
   ];
-  const source = join(ROOT, "web/worklets/bench-guitar.worklet.ts");
-  const bundle = join(ROOT, "web/public/worklets/bench-guitar.js");
-  if (!run(bundler, [source, `--outfile=${bundle}`, ...options])) {
-    giveUp("The worklets could not be bundled (see above).");
+  for (const name of ["bench-guitar", "player"]) {
+    const source = join(ROOT, `web/worklets/${name}.worklet.ts`);
+    const bundle = join(ROOT, `web/public/worklets/${name}.js`);
+    if (!run(bundler, [source, `--outfile=${bundle}`, ...options])) {
+      giveUp("The worklets could not be bundled (see above).");
+    }
   }
 }

@@ -1,4 +1,12 @@
-import { applyEdit, eventsOf, lineOf, notesOf, type Song } from "@intonazione/core/score";
+import {
+  applyEdit,
+  barsOfPart,
+  eventsOf,
+  lineOf,
+  momentsOf,
+  notesOf,
+  type Song,
+} from "@intonazione/core/score";
 import { demoSongs } from "@intonazione/demo";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
@@ -23,8 +31,12 @@ describe("walking", () => {
     for (const demo of demoSongs()) {
       for (const part of demo.parts) {
         const all = demo.phrases.flatMap(({ id }) =>
-          eventsOf(lineOf(demo, id, part.id)?.bars ?? []).map((event) => event.id),
+          (lineOf(demo, id, part.id)?.bars ?? [])
+            .flatMap(momentsOf)
+            .flatMap(({ events }) => events.map((event) => event.id)),
         );
+        const written = eventsOf(barsOfPart(demo, part.id)).map((event) => event.id);
+        expect([...all].sort()).toEqual([...written].sort());
         let cursor: Cursor = { partId: part.id };
         const there = all.map(() => (cursor = walk(demo, cursor, "next")).eventId);
         expect(there).toEqual(all);

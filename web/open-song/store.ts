@@ -31,6 +31,13 @@ export const LANES = [
 /** The tablature itself is always there. */
 export type Lane = (typeof LANES)[number];
 
+export interface Selection {
+  readonly phraseId: string;
+  readonly partId: string;
+  readonly anchorId: string;
+  readonly headId: string;
+}
+
 /** Where the work of this window is kept. */
 export type Saving =
   | { readonly kind: "saved"; readonly version: number; readonly at: Date }
@@ -52,6 +59,12 @@ export type Drafts = Readonly<Record<string, string>>;
 export interface SongState {
   readonly history: History;
   readonly cursor: Cursor;
+  /** Neighbouring events of the line at the cursor, from where it began to where it was drawn. */
+  readonly selection: Selection | undefined;
+  /** The string that typed frets go to, 1 the thinnest. */
+  readonly string: number;
+  /** Typed frets make events of their own, behind the one at the cursor. */
+  readonly isInserting: boolean;
   readonly stage: Stage;
   readonly setUpView: SetUpView;
   readonly lanes: ReadonlySet<Lane>;
@@ -72,7 +85,9 @@ export interface SongStore extends StoreApi<SongState> {
   readonly run: (transaction: Transaction, then?: Partial<Cursor>) => void;
   readonly undo: () => string | undefined;
   readonly redo: () => string | undefined;
-  readonly moveCursor: (cursor: Partial<Cursor>) => void;
+  /** Lets go of the selection, unless it is to be kept. */
+  readonly moveCursor: (cursor: Partial<Cursor>, keeps?: "selection") => void;
+  readonly select: (selection: Selection) => void;
   readonly setDraft: (key: string, text: string | undefined) => void;
   /** Starts anew from another version of the song; the way to it cannot be undone. */
   readonly reopen: (song: Song) => void;
@@ -99,6 +114,9 @@ export function createSongStore({
   const store = createStore<SongState>(() => ({
     history: openHistory(song),
     cursor: { partId: song.parts[0]!.id, phraseId: song.phrases[0]?.id },
+    selection: undefined,
+    string: 1,
+    isInserting: false,
     stage,
     setUpView: "hand",
     lanes: new Set(["chord", "count", "stroke", "sounds", "fingered"]),
@@ -116,7 +134,8 @@ export function createSongStore({
       const rewriting = history.song.phrases.some(({ id }) => id === state.rewriting)
         ? state.rewriting
         : undefined;
-      return { history, cursor: settle(state.history.song, history.song, wished), rewriting };
+      const cursor = settle(state.history.song, history.song, wished);
+      return { history, cursor, rewriting, selection: undefined };
     });
   return Object.assign(store, {
     songId,
@@ -132,8 +151,16 @@ export function createSongStore({
       turnTo(redo(history));
       return history.future[0]?.label;
     },
-    moveCursor: (cursor: Partial<Cursor>) =>
-      store.setState((state) => ({ cursor: { ...state.cursor, ...cursor } })),
+    moveCursor: (cursor: Partial<Cursor>, keeps?: "selection") =>
+      store.setState((state) => ({
+        cursor: { ...state.cursor, ...cursor },
+        ...(keeps ? {} : { selection: undefined }),
+      })),
+    select: (selection: Selection) =>
+      store.setState((state) => ({
+        selection,
+        cursor: { ...state.cursor, eventId: selection.headId, noteId: undefined },
+      })),
     setDraft: (key: string, text: string | undefined) =>
       store.setState(({ drafts: { [key]: _, ...others } }) => ({
         drafts: text === undefined ? others : { ...others, [key]: text },

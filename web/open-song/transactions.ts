@@ -149,6 +149,10 @@ export function reinstrument(
   };
 }
 
+export function changePart(part: Part, label: string): Transaction {
+  return { label, edits: [{ kind: "replace-part", part }] };
+}
+
 export function renamePart(part: Part, name: string): Transaction {
   return { label: "rename the part", edits: [{ kind: "replace-part", part: { ...part, name } }] };
 }

@@ -7,6 +7,8 @@ export interface PlayPlan {
   readonly from: number;
   readonly to: number;
   readonly isLooping: boolean;
+  /** Where the first round begins; absent at `from`. */
+  readonly startAt?: number;
   readonly tempo: TempoSteps;
   /** What is counted in before the first round, from 0, and how long that takes at full tempo. */
   readonly countIn?: { readonly seconds: number; readonly clicks: readonly NoiseAct[] };
@@ -63,6 +65,8 @@ export class PassagePlayer {
   private round = 0;
   /** Samples of this round that are over, or of the count-in while it lasts. */
   private samples = 0;
+  /** Samples of the first round that are left out. */
+  private readonly skipped: number;
   private isCounting: boolean;
   private isDone = false;
 
@@ -82,7 +86,10 @@ export class PassagePlayer {
       countIn &&
       new PartPlayer({ id: "count-in", strings: 0, acts: [], noises: countIn.clicks }, sampleRate);
     this.scratch = new Float32Array(blockSize);
-    for (const { player } of this.players) player.seek(plan.from);
+    const startAt = Math.min(plan.to, Math.max(plan.from, plan.startAt ?? plan.from));
+    this.skipped = Math.round(((startAt - plan.from) / this.rate) * sampleRate);
+    if (!this.isCounting) this.samples = this.skipped;
+    for (const { player } of this.players) player.seek(startAt);
   }
 
   setGains(gains: Gains): void {
@@ -130,6 +137,7 @@ export class PassagePlayer {
     this.samples = 0;
     if (this.isCounting) {
       this.isCounting = false;
+      this.samples = this.skipped;
       return;
     }
     if (!this.plan.isLooping) {

@@ -36,6 +36,23 @@ export function clickPart(bars: readonly PlayedBar[], feel: Feel): PassagePart {
   return { id: CLICK_PART, strings: 0, acts: [], noises };
 }
 
+/** What is counted before a bar: a whole bar of its metre, and of a pick-up what leads up to it. */
+export function countInBefore(bar: PlayedBar): {
+  readonly seconds: number;
+  readonly clicks: readonly NoiseAct[];
+} {
+  const { metre, from } = bar.frame;
+  const beat = toNumber(fraction(1, metre.unit)) * bar.secondsAWhole;
+  const seconds = metre.beats * beat + toNumber(from) * bar.secondsAWhole;
+  const count = Math.ceil(seconds / beat - 1e-9);
+  const clicks = Array.from({ length: count }, (_, index): NoiseAct => ({
+    at: index * beat,
+    kind: index % metre.beats === 0 ? "accented-click" : "click",
+    strength: 0.5,
+  }));
+  return { seconds, clicks };
+}
+
 /** Half a beat later, as the feel plays it; undefined where the bar ends before. */
 function offBeat({ frame, length }: PlayedBar, onset: Fraction, feel: Feel): Fraction | undefined {
   const later = add(onset, fraction(1, 2 * frame.metre.unit));

@@ -14,10 +14,13 @@ export {
 export { eventsOf, momentsOf, withEvents, type Bar, type Moment } from "./bar";
 export {
   linkOf,
+  eventTechniqueOf,
   isPalmMuted,
   lengthOf,
   notesOf,
   stringOf,
+  techniqueOf,
+  withNotes,
   type DeadNote,
   type HitEvent,
   type LineEvent,
@@ -26,6 +29,7 @@ export {
   type PitchedNote,
   type RestEvent,
 } from "./event";
+export { inOrder, isLink } from "./technique";
 export type { BendCourse, EventTechnique, LinkKind, Pluck, Stroke, Technique } from "./technique";
 export { framesOf, type BarFrame, type BarMark, type ChordAt } from "./frame";
 export { unfold, type Ending, type Pass, type PlayedPhrase, type Section } from "./form";
@@ -38,5 +42,12 @@ export {
   type NoteAddress,
   type Placement,
 } from "./edit";
+export {
+  changeEvents,
+  eventsBetween,
+  insertAfter,
+  removeEvents,
+  toggleBarLine,
+} from "./line-edits";
 export { commit, openHistory, redo, undo, type History, type Transaction } from "./history";
 export { mergeBars } from "./merge-bars";

@@ -9,6 +9,7 @@ import { otherPlaces } from "@/ui/other-places";
 import { switchTheme } from "@/ui/theme";
 import { SET_UP_VIEW_NAME } from "@/features/set-up/view-names";
 import { goToStage } from "./stage-line";
+import { stripCommands } from "./strip-commands";
 
 /** Something a teacher can do: listed in the palette, and under a key of its own. */
 export interface Command {
@@ -16,6 +17,8 @@ export interface Command {
   readonly label: string;
   /** As `KeyboardEvent.key`, with `mod+` for Ctrl or ⌘; absent where a key would only be in the way. */
   readonly keys?: readonly string[];
+  /** Where it has a meaning; absent everywhere. */
+  readonly isOn?: () => boolean;
   readonly run: () => void;
 }
 
@@ -24,6 +27,7 @@ export interface ScreenActions {
   readonly openPalette: () => void;
   readonly openMoveTo: () => void;
   readonly openReadTab: () => void;
+  readonly playOrStop: () => void;
   /** The call-out line makes room for Move to…; this brings it back. */
   readonly showCallOut: () => void;
 }
@@ -34,7 +38,14 @@ export function commandsOf(store: SongStore, screen: ScreenActions): readonly Co
     { id: "palette", label: "All commands", keys: ["mod+k"], run: screen.openPalette },
     { id: "undo", label: "Undo", keys: ["mod+z"], run: () => store.undo() },
     { id: "redo", label: "Redo", keys: ["mod+shift+z", "mod+y"], run: () => store.redo() },
+    ...stripCommands(store),
     ...walking(store),
+    {
+      id: "play",
+      label: "Play, or stop playing",
+      keys: [" "],
+      run: screen.playOrStop,
+    },
     { id: "say", label: "Say a new phrase", keys: ["s"], run: () => sayNew(store, screen) },
     {
       id: "rewrite",
@@ -95,11 +106,11 @@ export function commandsOf(store: SongStore, screen: ScreenActions): readonly Co
 }
 
 function walking(store: SongStore): readonly Command[] {
-  const steps: readonly [Step, string, string][] = [
+  const steps: readonly (readonly [Step, string, ...string[]])[] = [
     ["next", "Next event", "ArrowRight"],
     ["previous", "Previous event", "ArrowLeft"],
-    ["next-phrase", "Next phrase", "ArrowDown"],
-    ["previous-phrase", "Previous phrase", "ArrowUp"],
+    ["next-phrase", "Next phrase", "PageDown", "ArrowDown"],
+    ["previous-phrase", "Previous phrase", "PageUp", "ArrowUp"],
     ["first", "First event of the phrase", "Home"],
     ["last", "Last event of the phrase", "End"],
   ];
@@ -112,10 +123,10 @@ function walking(store: SongStore): readonly Command[] {
     store.moveCursor(nextNote(history.song, cursor, step));
   };
   return [
-    ...steps.map(([step, label, key]): Command => ({
+    ...steps.map(([step, label, ...keys]): Command => ({
       id: step,
       label,
-      keys: [key],
+      keys,
       run: go(step),
     })),
     { id: "next-note", label: "Next note of the chord", keys: ["c"], run: among(1) },
@@ -138,6 +149,7 @@ function movesToRings(store: SongStore): readonly Command[] {
     id: `ring-${index + 1}`,
     label: `Move the note to ring ${index + 1}`,
     keys: [String(index + 1)],
+    isOn: () => store.getState().stage === "place",
     run: () => {
       const here = noteHere(store);
       const place = here && otherPlaces(here.note, here.event, neckOfPart(here.part))[index];

@@ -1,5 +1,6 @@
 "use client";
 
+import { Popover } from "radix-ui";
 import { selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { LANES } from "@/open-song/store";
 import { toggleLane } from "./commands";
@@ -10,36 +11,44 @@ export function LaneChoice() {
   const lanes = useSong((state) => state.lanes);
   const showsAllParts = useSong((state) => state.showsAllParts);
   const partCount = useSong(selectSong).parts.length;
-  const look =
-    "rounded-sm border border-transparent px-2 py-0.5 text-soft aria-pressed:border-hairline aria-pressed:bg-sheet aria-pressed:text-ink hover:text-ink";
+  const look = "flex items-center gap-2";
   return (
-    <div
-      role="group"
-      aria-label="Lanes"
-      className="ml-auto flex items-end gap-1 self-end pb-1.5 text-xs"
-    >
-      <span className="px-1 py-0.5 text-soft">lanes</span>
-      {LANES.map((lane) => (
-        <button
-          key={lane}
-          type="button"
-          aria-pressed={lanes.has(lane)}
-          onClick={() => toggleLane(store, lane)}
-          className={look}
+    <Popover.Root>
+      <Popover.Trigger className="rounded-sm border border-hairline bg-sheet px-2 py-1 text-[13px] hover:border-ink">
+        Lanes
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          align="end"
+          sideOffset={6}
+          role="group"
+          aria-label="Lanes"
+          className="z-40 flex w-44 flex-col gap-1 rounded-md border border-ink bg-paper p-3 text-[13px] shadow-lg"
         >
-          {lane}
-        </button>
-      ))}
-      {partCount > 1 && (
-        <button
-          type="button"
-          aria-pressed={showsAllParts}
-          onClick={() => store.setState({ showsAllParts: !showsAllParts })}
-          className={look}
-        >
-          all parts
-        </button>
-      )}
-    </div>
+          {LANES.map((lane) => (
+            <label key={lane} className={look}>
+              <input
+                type="checkbox"
+                checked={lanes.has(lane)}
+                onChange={() => toggleLane(store, lane)}
+                className="accent-[var(--madder)]"
+              />
+              {lane}
+            </label>
+          ))}
+          {partCount > 1 && (
+            <label className={`${look} border-t border-hairline pt-2`}>
+              <input
+                type="checkbox"
+                checked={showsAllParts}
+                onChange={() => store.setState({ showsAllParts: !showsAllParts })}
+                className="accent-[var(--madder)]"
+              />
+              all parts
+            </label>
+          )}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
   );
 }

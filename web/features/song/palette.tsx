@@ -9,6 +9,7 @@ const KEY_SIGN: Readonly<Record<string, string>> = {
   ArrowLeft: "←",
   ArrowUp: "↑",
   ArrowDown: "↓",
+  " ": "Space",
   mod: "Ctrl",
   shift: "Shift",
 };
@@ -49,7 +50,7 @@ export function Palette({
                 No command is called that.
               </List.Empty>
               {commands
-                .filter(({ id }) => id !== "palette")
+                .filter(({ id, isOn }) => id !== "palette" && (isOn?.() ?? true))
                 .map(({ id, label, keys, run }) => (
                   <List.Item
                     key={id}

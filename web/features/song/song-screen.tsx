@@ -10,6 +10,10 @@ import { CallOutLine } from "@/features/call-out/call-out-line";
 import { TabReader } from "@/features/import-tab/tab-reader";
 import { NeckFigure } from "@/features/neck/neck-figure";
 import { AtTheCursor } from "@/features/place/at-the-cursor";
+import { USUAL_SETTINGS } from "@/features/playback/settings";
+import { Transport } from "@/features/playback/transport";
+import { usePlayback } from "@/features/playback/use-playback";
+import { EventPanel } from "@/features/write/event-panel";
 import { MoveTo, type DrawLine } from "@/features/place/move-to";
 import { SayFirst } from "@/features/set-up/say-first";
 import { SetUp } from "@/features/set-up/set-up";
@@ -29,7 +33,8 @@ import { PartTabs } from "./part-tabs";
 import { SaveBanner } from "./save-state";
 import { SongHead } from "./song-head";
 import { goToStage, StageLine } from "./stage-line";
-import { useKeys } from "./use-keys";
+import { clipboardOf } from "./strip-commands";
+import { useClipboard, useKeys } from "./use-keys";
 
 type Overlay = "palette" | "read-tab" | undefined;
 
@@ -41,6 +46,15 @@ export function SongScreen() {
   const [overlay, setOverlay] = useState<Overlay>();
   const [isMoving, setMoving] = useState(false);
   const isAtMoveTo = isMoving && stage === "place";
+  const [settings, setSettings] = useState(USUAL_SETTINGS);
+  const { state: playing, play, stop } = usePlayback(settings);
+  const isPlaying = playing.kind === "playing" || playing.kind === "preparing";
+  const playOrStop = useCallback(() => {
+    if (isPlaying) stop();
+    else void play();
+  }, [isPlaying, play, stop]);
+  const [slip, setSlip] = useState<string>();
+  const clipboard = useMemo(() => clipboardOf(store), [store]);
   /** Where the line makes room for something else, that gives way to it. */
   const showCallOut = useCallback(() => {
     setMoving(false);
@@ -51,14 +65,16 @@ export function SongScreen() {
       commandsOf(store, {
         openPalette: () => setOverlay("palette"),
         openReadTab: () => setOverlay("read-tab"),
+        playOrStop,
         showCallOut,
         openMoveTo: () => {
           goToStage(store, "place");
           setMoving(true);
         },
       }),
-    [store, showCallOut],
+    [store, showCallOut, playOrStop],
   );
+  useClipboard(clipboard, setSlip);
   useKeys(commands, overlay !== undefined);
   useKeepCursorInSight();
   useEffect(() => {
@@ -96,7 +112,18 @@ export function SongScreen() {
           <div className="flex min-w-0 flex-1 flex-col gap-2">
             <div className="flex items-end gap-2 pl-3">
               <StageLine />
-              {stage !== "set-up" && <LaneChoice />}
+              {stage !== "set-up" && (
+                <div className="ml-auto flex items-center gap-2 pb-1">
+                  <Transport
+                    settings={settings}
+                    onChange={setSettings}
+                    state={playing}
+                    onPlay={() => void play()}
+                    onStop={stop}
+                  />
+                  <LaneChoice />
+                </div>
+              )}
             </div>
             <div
               id="strips"
@@ -117,9 +144,23 @@ export function SongScreen() {
             className="flex w-75 shrink-0 flex-col gap-4 overflow-y-auto px-1 pb-2"
           >
             <PartTabs />
-            {stage === "set-up" ? <SayFirst /> : <AtTheCursor />}
+            {stage === "set-up" ? (
+              <SayFirst />
+            ) : stage === "write" ? (
+              <EventPanel />
+            ) : (
+              <AtTheCursor />
+            )}
           </aside>
         </div>
+        {slip !== undefined && (
+          <p role="alert" className="flex items-center gap-3 px-4 text-[13px] text-madder">
+            What was pasted is no call-out: {slip}
+            <button type="button" className="underline" onClick={() => setSlip(undefined)}>
+              well
+            </button>
+          </p>
+        )}
         {!isAtMoveTo && stage !== "set-up" && <CallOutLine />}
         <NeckAtHand onSaid={showCallOut} />
       </main>

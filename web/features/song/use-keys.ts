@@ -24,6 +24,11 @@ function isTypedInto(target: EventTarget | null): boolean {
 /** In a field, keys belong to the field; only this one reaches through. */
 const EVERYWHERE = "mod+k";
 
+/** The first command that a key has, where it stands now. */
+export function commandUnder(name: string, commands: readonly Command[]): Command | undefined {
+  return commands.find(({ keys, isOn }) => keys?.includes(name) && (isOn?.() ?? true));
+}
+
 /** Lets keys run commands. A focused button keeps Enter; an open dialog keeps everything. */
 export function useKeys(commands: readonly Command[], isBlocked: boolean): void {
   useEffect(() => {
@@ -34,8 +39,8 @@ export function useKeys(commands: readonly Command[], isBlocked: boolean): void 
       if (isTypedInto(press.target) && name !== EVERYWHERE) return;
       const isOnButton =
         press.target instanceof Element && press.target.closest("button, a, summary");
-      if (name === "Enter" && isOnButton) return;
-      const command = commands.find(({ keys }) => keys?.includes(name));
+      if ((name === "Enter" || name === " ") && isOnButton) return;
+      const command = commandUnder(name, commands);
       if (!command) return;
       press.preventDefault();
       command.run();
@@ -43,4 +48,41 @@ export function useKeys(commands: readonly Command[], isBlocked: boolean): void 
     window.addEventListener("keydown", onKeyDown);
     return () => window.removeEventListener("keydown", onKeyDown);
   }, [commands, isBlocked]);
+}
+
+/** Copy, cut and paste on the strips; in a field they belong to the field. */
+export function useClipboard(
+  clipboard: {
+    readonly copy: () => string;
+    readonly cut: () => string;
+    readonly paste: (text: string) => string | undefined;
+  },
+  onSlip: (message: string) => void,
+): void {
+  useEffect(() => {
+    const take = (how: () => string) => (event: ClipboardEvent) => {
+      const isReading = window.getSelection()?.toString() !== "";
+      if (isTypedInto(event.target) || isReading) return;
+      const text = how();
+      if (text === "") return;
+      event.clipboardData?.setData("text/plain", text);
+      event.preventDefault();
+    };
+    const copy = take(clipboard.copy);
+    const cut = take(clipboard.cut);
+    const paste = (event: ClipboardEvent) => {
+      if (isTypedInto(event.target)) return;
+      const slip = clipboard.paste(event.clipboardData?.getData("text/plain") ?? "");
+      if (slip !== undefined) onSlip(slip);
+      event.preventDefault();
+    };
+    window.addEventListener("copy", copy);
+    window.addEventListener("cut", cut);
+    window.addEventListener("paste", paste);
+    return () => {
+      window.removeEventListener("copy", copy);
+      window.removeEventListener("cut", cut);
+      window.removeEventListener("paste", paste);
+    };
+  }, [clipboard, onSlip]);
 }

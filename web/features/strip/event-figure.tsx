@@ -25,6 +25,7 @@ export function EventFigure(props: EventFigureProps) {
   const { at, before, lanes, facts, number, eventId, noteId, onSelect } = props;
   const { event, x, isUnder } = at;
   const isSelected = event.id === eventId;
+  const isChosen = props.chosen !== "" && props.chosen.split(" ").includes(event.id);
   const selectedNote = isSelected ? (noteId ?? notesOf(event)[0]?.id) : undefined;
   const band = Math.min(at.width, 40);
   const isNewValue =
@@ -48,10 +49,16 @@ export function EventFigure(props: EventFigureProps) {
           isUnder ? (lanes.under ?? lanes.tab) + 8 - lanes.tab : lanes.height - lanes.head - 11
         }
         rx={3}
-        fill={isSelected ? "var(--madder-wash)" : "transparent"}
+        fill={isSelected ? "var(--madder-wash)" : isChosen ? "var(--ochre-wash)" : "transparent"}
         stroke={isSelected ? "var(--madder)" : "none"}
         strokeOpacity={0.5}
       />
+      {isSelected && props.string !== undefined && (
+        <path
+          d={`M${x - band / 2 - 1} ${stringY(lanes, props.string) - 4}l6 4l-6 4z`}
+          fill="var(--madder)"
+        />
+      )}
       {valueY !== undefined && (isNewValue || isUnder) && (
         <Value x={x} y={valueY + (isUnder ? 0 : 3)} event={event} />
       )}

@@ -27,5 +27,9 @@ export interface BarProps {
   /** Set when the cursor is in this bar. */
   readonly eventId: string | undefined;
   readonly noteId: string | undefined;
+  /** The string that keys write on, where they do and the cursor is in this bar. */
+  readonly string: number | undefined;
+  /** Ids of the selected events of this bar, with blanks between. */
+  readonly chosen: string;
   readonly onSelect: (eventId: string, noteId?: string) => void;
 }

@@ -1,7 +1,14 @@
 "use client";
 
 import { phraseLetter } from "@intonazione/core/callout";
-import { lineOf, type Bar, type Part, type Phrase, type Song } from "@intonazione/core/score";
+import {
+  eventsBetween,
+  lineOf,
+  type Bar,
+  type Part,
+  type Phrase,
+  type Song,
+} from "@intonazione/core/score";
 import { memo, useCallback, useEffect, useMemo, useRef } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { framesFor, neckOfPart, placeNames, shiftOf } from "@/open-song/derived";
@@ -145,6 +152,20 @@ const PartStrip = memo(function PartStrip({
     cursor.phraseId === phrase.id && cursor.partId === part.id;
   const eventId = useSong((state) => (isHere(state) ? state.cursor.eventId : undefined));
   const noteId = useSong((state) => (isHere(state) ? state.cursor.noteId : undefined));
+  const string = useSong((state) =>
+    isHere(state) && state.stage === "write" ? state.string : undefined,
+  );
+  const selection = useSong((state) =>
+    state.selection?.phraseId === phrase.id && state.selection.partId === part.id
+      ? state.selection
+      : undefined,
+  );
+  const chosen = useMemo(
+    () =>
+      selection &&
+      new Set(eventsBetween(bars, selection.anchorId, selection.headId).map(({ id }) => id)),
+    [bars, selection],
+  );
   const { key, style } = song;
   const studio = useSong((state) => state.studio);
   const facts = useMemo(
@@ -185,6 +206,8 @@ const PartStrip = memo(function PartStrip({
           label={`${phrase.name}, ${part.name}`}
           eventId={eventId}
           noteId={noteId}
+          string={string}
+          chosen={chosen}
           barsBefore={barsBefore}
           onSelect={select}
         />

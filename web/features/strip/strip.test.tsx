@@ -67,6 +67,8 @@ function draw(bar: Bar, on: Song = song, partIndex = 0, wishes: Wishes = {}): st
         fingers=""
         eventId={wishes.eventId}
         noteId={wishes.noteId}
+        string={undefined}
+        chosen=""
         onSelect={() => undefined}
       />
     </svg>,
@@ -92,11 +94,20 @@ describe("a bar of a strip", () => {
             expect(left).toContain(text);
             left.splice(left.indexOf(text), 1);
           };
+          const upper = new Set(bar.events.flatMap(notesOf));
           for (const note of eventsOf([bar]).flatMap(notesOf)) {
             if (note.kind === "dead") take("×");
             else {
-              take(String(note.place!.fret));
-              take(displayPitch(note.pitch));
+              const { fret } = note.place!;
+              const kinds = note.techniques.map(({ kind }) => kind);
+              take(
+                kinds.includes("ghost")
+                  ? `(${fret})`
+                  : kinds.includes("natural-harmonic")
+                    ? `‹${fret}›`
+                    : String(fret),
+              );
+              if (upper.has(note)) take(displayPitch(note.pitch));
             }
           }
         }

@@ -17,7 +17,7 @@ import { useWidth } from "@/ui/use-width";
 import { BarFigure } from "./bar-figure";
 import type { PartFacts } from "./facts";
 import { lanesFor, stringY, type Lanes, type LaneWishes } from "./lanes";
-import { layRows, type Row } from "./layout";
+import { layRows, type BarBox, type Row } from "./layout";
 
 export type LaneName =
   "chord" | "count" | "stroke" | "value" | "finger" | "sounds" | "fingered" | "degree";
@@ -33,6 +33,10 @@ export interface StripProps {
   readonly label: string;
   readonly eventId?: string | undefined;
   readonly noteId?: string | undefined;
+  /** The string that keys write on, where they do. */
+  readonly string?: number | undefined;
+  /** The selected events. */
+  readonly chosen?: ReadonlySet<string> | undefined;
   /** Bars before this strip, for their numbers. */
   readonly barsBefore?: number;
   readonly onSelect: (eventId: string, noteId?: string) => void;
@@ -51,6 +55,8 @@ export const Strip = memo(function Strip({
   label,
   eventId,
   noteId,
+  string,
+  chosen,
   barsBefore = 0,
   onSelect,
 }: StripProps) {
@@ -93,6 +99,8 @@ export const Strip = memo(function Strip({
             wished={lanes}
             eventId={isInRow ? eventId : undefined}
             noteId={isInRow ? noteId : undefined}
+            string={isInRow ? string : undefined}
+            chosen={chosen}
             barsBefore={barsBefore}
             onSelect={onSelect}
           />
@@ -101,6 +109,12 @@ export const Strip = memo(function Strip({
     </div>
   );
 });
+
+function chosenIn({ events }: BarBox, chosen: ReadonlySet<string> | undefined): string {
+  if (!chosen) return "";
+  const ids = events.map(({ event }) => event.id);
+  return ids.filter((id) => chosen.has(id)).join(" ");
+}
 
 function holds(row: Row, eventId: string | undefined): boolean {
   return row.bars.some(({ box }) => box.events.some(({ event }) => event.id === eventId));
@@ -135,7 +149,10 @@ function wordOf(work: Handwork | undefined): string {
   return work.isByHand ? `${word}!` : word;
 }
 
-interface RowProps extends Pick<StripProps, "facts" | "eventId" | "noteId" | "onSelect"> {
+interface RowProps extends Pick<
+  StripProps,
+  "facts" | "eventId" | "noteId" | "string" | "chosen" | "onSelect"
+> {
   readonly row: Row;
   readonly width: number;
   /** By bar of the strip; absent where the lane is hidden. */
@@ -154,6 +171,8 @@ const RowFigure = memo(function RowFigure({
   wished,
   eventId,
   noteId,
+  string,
+  chosen,
   barsBefore,
   onSelect,
 }: RowProps) {
@@ -190,6 +209,8 @@ const RowFigure = memo(function RowFigure({
                 fingers={fingers?.[row.firstBar - 1 + index] ?? ""}
                 eventId={isHere ? eventId : undefined}
                 noteId={isHere ? noteId : undefined}
+                string={isHere ? string : undefined}
+                chosen={chosenIn(box, chosen)}
                 onSelect={onSelect}
               />
             </g>

@@ -1,0 +1,109 @@
+import { add, compare, type Fraction } from "../rhythm/fraction";
+import { eventsOf, timed, withEvents, type Bar } from "./bar";
+import { lengthOf, type LineEvent } from "./event";
+import type { BarFrame } from "./frame";
+
+/** Small changes of a line, event by event. What is not touched stays the same object. */
+
+/** Where an event stands: its bar, and its voice. */
+function spotOf(bars: readonly Bar[], eventId: string) {
+  for (const [bar, { events, under }] of bars.entries()) {
+    const upper = events.findIndex(({ id }) => id === eventId);
+    if (upper >= 0) return { bar, index: upper, isUnder: false };
+    const lower = under?.findIndex(({ id }) => id === eventId) ?? -1;
+    if (lower >= 0) return { bar, index: lower, isUnder: true };
+  }
+  return undefined;
+}
+
+/**
+ * Puts events behind another one, or at the end of the line where none is named. A last bar that is
+ * full already is followed by a new one; any other bar just grows, and shows that it does.
+ */
+export function insertAfter(
+  bars: readonly Bar[],
+  frames: readonly Pick<BarFrame, "length">[],
+  eventId: string | undefined,
+  fresh: readonly LineEvent[],
+): readonly Bar[] {
+  const last = bars.length - 1;
+  const spot = eventId === undefined ? undefined : spotOf(bars, eventId);
+  const bar = spot?.bar ?? last;
+  const before = bars[bar];
+  if (!before) return [{ events: fresh }];
+  if (spot?.isUnder) {
+    return bars.with(bar, {
+      ...before,
+      under: (before.under ?? []).toSpliced(spot.index + 1, 0, ...fresh),
+    });
+  }
+  const isAtEnd = bar === last && (!spot || spot.index === before.events.length - 1);
+  const room = frames[bar]?.length;
+  if (isAtEnd && room && compare(filled(before), room) >= 0) return [...bars, { events: fresh }];
+  const index = spot ? spot.index + 1 : before.events.length;
+  return bars.with(bar, { ...before, events: before.events.toSpliced(index, 0, ...fresh) });
+}
+
+function filled(bar: Bar): Fraction {
+  const last = timed(bar.events).at(-1);
+  return last ? add(last.onset, lengthOf(last.event)) : { num: 0, den: 1 };
+}
+
+/** Takes events out; a bar that is left with nothing goes as well. */
+export function removeEvents(bars: readonly Bar[], ids: ReadonlySet<string>): readonly Bar[] {
+  const isKept = ({ id }: LineEvent) => !ids.has(id);
+  return bars.flatMap((bar): Bar[] => {
+    if (eventsOf([bar]).every(isKept)) return [bar];
+    const events = bar.events.filter(isKept);
+    const under = bar.under?.filter(isKept) ?? [];
+    if (events.length === 0 && under.length === 0) return [];
+    return [under.length > 0 ? { events, under } : { events }];
+  });
+}
+
+export function changeEvents(
+  bars: readonly Bar[],
+  ids: ReadonlySet<string>,
+  change: (event: LineEvent) => LineEvent,
+): readonly Bar[] {
+  const changed = bars.map((bar) =>
+    withEvents(bar, (event) => (ids.has(event.id) ? change(event) : event)),
+  );
+  return changed.every((bar, index) => bar === bars[index]) ? bars : changed;
+}
+
+/**
+ * Draws a bar line before an event of the upper voice, or takes away the one that stands there. A
+ * voice below stays with the first half.
+ */
+export function toggleBarLine(bars: readonly Bar[], eventId: string): readonly Bar[] {
+  const spot = spotOf(bars, eventId);
+  if (!spot || spot.isUnder) return bars;
+  const { bar, index } = spot;
+  const here = bars[bar]!;
+  if (index > 0) {
+    const head = { ...here, events: here.events.slice(0, index) };
+    return bars.toSpliced(bar, 1, head, { events: here.events.slice(index) });
+  }
+  const before = bars[bar - 1];
+  if (!before) return bars;
+  const under = [...(before.under ?? []), ...(here.under ?? [])];
+  const events = [...before.events, ...here.events];
+  return bars.toSpliced(bar - 1, 2, under.length > 0 ? { events, under } : { events });
+}
+
+/** The events of one voice from one to another, whichever comes first. */
+export function eventsBetween(
+  bars: readonly Bar[],
+  fromId: string,
+  toId: string,
+): readonly LineEvent[] {
+  const upper = bars.flatMap(({ events }) => events);
+  const voice = upper.some(({ id }) => id === fromId)
+    ? upper
+    : bars.flatMap(({ under }) => under ?? []);
+  const from = voice.findIndex(({ id }) => id === fromId);
+  const to = voice.findIndex(({ id }) => id === toId);
+  if (from < 0 || to < 0) return [];
+  return voice.slice(Math.min(from, to), Math.max(from, to) + 1);
+}

@@ -1,0 +1,174 @@
+"use client";
+
+import type { Part } from "@intonazione/core/score";
+import type { ReactNode } from "react";
+import { OPEN_FADER, type Fader, type PlaySettings } from "./settings";
+import { WavButton } from "./wav-button";
+
+/** What sounds beside the parts, how a loop gets faster, and how loud everybody is. */
+export function Mixer({
+  settings,
+  parts,
+  onChange,
+}: {
+  readonly settings: PlaySettings;
+  readonly parts: readonly Part[];
+  readonly onChange: (change: Partial<PlaySettings>) => void;
+}) {
+  const setFader = (id: string, change: Partial<Fader>) =>
+    onChange({
+      faders: {
+        ...settings.faders,
+        [id]: { ...(settings.faders[id] ?? OPEN_FADER), ...change },
+      },
+    });
+  return (
+    <div className="flex flex-col gap-3 text-[13px]">
+      <fieldset className="flex flex-col gap-1">
+        <legend className="pb-1 font-semibold">Beside the parts</legend>
+        <Check isOn={settings.hasCountIn} onChange={(hasCountIn) => onChange({ hasCountIn })}>
+          count a bar in
+        </Check>
+        <Check isOn={settings.hasClick} onChange={(hasClick) => onChange({ hasClick })}>
+          click, the first beat accented
+        </Check>
+        <Check isOn={settings.hasBacking} onChange={(hasBacking) => onChange({ hasBacking })}>
+          backing: the chords’ bass notes and a drum pattern
+        </Check>
+      </fieldset>
+      <fieldset className="flex flex-col gap-1 border-t border-hairline pt-2">
+        <legend className="sr-only">Tempo steps</legend>
+        <p className="font-semibold">A loop gets faster</p>
+        <p className="flex flex-wrap items-center gap-1">
+          by
+          <NumberField
+            label="Per cent a step"
+            value={settings.stepPercent}
+            least={0}
+            most={50}
+            onChange={(stepPercent) => onChange({ stepPercent })}
+          />
+          % every
+          <NumberField
+            label="Rounds a step"
+            value={settings.everyRounds}
+            least={1}
+            most={99}
+            onChange={(everyRounds) => onChange({ everyRounds })}
+          />
+          rounds, up to
+          <NumberField
+            label="Up to per cent"
+            value={settings.toPercent}
+            least={25}
+            most={150}
+            onChange={(toPercent) => onChange({ toPercent })}
+          />
+          %
+        </p>
+        <p className="text-xs text-soft">
+          Fast repeated picking strains hand and arm: rest between rounds, stop when it hurts.
+        </p>
+      </fieldset>
+      <fieldset className="flex flex-col gap-1.5 border-t border-hairline pt-2">
+        <legend className="sr-only">Volumes</legend>
+        {parts.map(({ id, name }) => {
+          const fader = settings.faders[id] ?? OPEN_FADER;
+          return (
+            <div key={id} role="group" aria-label={name} className="flex items-center gap-2">
+              <span className="w-24 truncate">{name}</span>
+              <input
+                type="range"
+                min={0}
+                max={100}
+                value={Math.round(100 * fader.volume)}
+                onChange={({ target }) => setFader(id, { volume: Number(target.value) / 100 })}
+                aria-label={`Volume of ${name}`}
+                className="min-w-0 flex-1 accent-[var(--ink)]"
+              />
+              <Small isOn={fader.isMuted} onChange={(isMuted) => setFader(id, { isMuted })}>
+                mute
+              </Small>
+              <Small isOn={fader.isSolo} onChange={(isSolo) => setFader(id, { isSolo })}>
+                solo
+              </Small>
+            </div>
+          );
+        })}
+      </fieldset>
+      <WavButton settings={settings} />
+    </div>
+  );
+}
+
+function Check({
+  isOn,
+  onChange,
+  children,
+}: {
+  readonly isOn: boolean;
+  readonly onChange: (isOn: boolean) => void;
+  readonly children: ReactNode;
+}) {
+  return (
+    <label className="flex items-center gap-2">
+      <input
+        type="checkbox"
+        checked={isOn}
+        onChange={({ target }) => onChange(target.checked)}
+        className="accent-[var(--madder)]"
+      />
+      {children}
+    </label>
+  );
+}
+
+function Small({
+  isOn,
+  onChange,
+  children,
+}: {
+  readonly isOn: boolean;
+  readonly onChange: (isOn: boolean) => void;
+  readonly children: ReactNode;
+}) {
+  return (
+    <button
+      type="button"
+      aria-pressed={isOn}
+      onClick={() => onChange(!isOn)}
+      className="rounded-sm border border-hairline px-1.5 text-xs text-soft aria-pressed:border-madder aria-pressed:text-madder"
+    >
+      {children}
+    </button>
+  );
+}
+
+function NumberField({
+  label,
+  value,
+  least,
+  most,
+  onChange,
+}: {
+  readonly label: string;
+  readonly value: number;
+  readonly least: number;
+  readonly most: number;
+  readonly onChange: (value: number) => void;
+}) {
+  return (
+    <input
+      type="number"
+      aria-label={label}
+      min={least}
+      max={most}
+      value={value}
+      onChange={({ target }) => {
+        const typed = Math.round(Number(target.value));
+        onChange(Math.min(most, Math.max(least, typed)));
+      }}
+      className="w-14 rounded-sm border border-hairline bg-sheet px-1 font-mono"
+    />
+  );
+}

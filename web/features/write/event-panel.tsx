@@ -1,0 +1,308 @@
+"use client";
+
+import { displayPitch } from "@intonazione/core/pitch";
+import { durationInWords } from "@intonazione/core/rhythm";
+import {
+  eventsOf,
+  lineOf,
+  notesOf,
+  type EventTechnique,
+  type LineEvent,
+  type Note,
+  type Part,
+  type Technique,
+} from "@intonazione/core/score";
+import { degreeOf, fingeredPitch } from "@intonazione/core/theory";
+import { useState } from "react";
+import { selectNames, selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
+import { noteAt, stopAt } from "@/open-song/cursor";
+import { framesFor, shiftOf } from "@/open-song/derived";
+import { selectedEvents } from "@/open-song/selection";
+import {
+  resay,
+  sayChosen,
+  toggleEventTechnique,
+  toggleFermata,
+  toggleTechnique,
+  turnStroke,
+  type StripEdit,
+} from "@/open-song/strip-edits";
+import type { SongState } from "@/open-song/store";
+import {
+  countInWords,
+  howInWords,
+  placeInWords,
+  stringInWords,
+  techniqueInWords,
+} from "@/ui/words";
+import { PartFields } from "./part-fields";
+
+/** Explains the event at the cursor while one writes: what it is, how it is said, what it does. */
+export function EventPanel() {
+  const song = useSong(selectSong);
+  const part = useSong(selectPart);
+  const names = useSong(selectNames);
+  const cursor = useSong((state) => state.cursor);
+  const string = useSong((state) => state.string);
+  const isInserting = useSong((state) => state.isInserting);
+  const stop = stopAt(song, cursor);
+  if (!stop) {
+    return (
+      <div className="flex flex-col gap-3 text-soft">
+        <p>
+          Select an event: click it, or walk there with the arrow keys. Digits write frets, letters
+          techniques; every key stands in the list of commands (Ctrl K).
+        </p>
+        <Needs part={part} />
+        <PartFields part={part} />
+      </div>
+    );
+  }
+  const note = noteAt(stop.event, cursor);
+  const phrase = song.phrases.find(({ id }) => id === stop.phraseId)!;
+  const bars = lineOf(song, phrase.id, part.id)?.bars.length ?? 0;
+  const frame = framesFor(song, phrase, bars)[stop.bar - 1];
+  const shift = shiftOf(part);
+  return (
+    <div className="flex flex-col gap-3">
+      <div className="border-b border-hairline pb-2">
+        <h2 className="font-serif text-xl leading-tight">{headingOf(stop.event, note, names)}</h2>
+        <p className="mt-1 text-[13px] text-soft">
+          bar {stop.bar}, {countInWords(stop.onset, frame?.metre ?? song.metre)} ·{" "}
+          {durationInWords(stop.event.duration)}
+          {note?.kind === "pitched" && (
+            <>
+              {" "}
+              · {degreeOf(note.pitch, song.key)} of the key
+              {shift !== 0 &&
+                ` · fingered ${displayPitch(fingeredPitch(note.pitch, shift, song.key))}`}
+            </>
+          )}
+        </p>
+        <p className="text-[13px] text-soft">{doneTo(stop.event, note).join(" · ")}</p>
+        <p className="mt-1 text-[13px]">
+          <span className="text-soft">keys write on the</span> {stringInWords(string, names)}
+          {isInserting && <strong className="text-madder"> · inserting</strong>}
+        </p>
+      </div>
+      <SaidField key={stop.event.id} event={stop.event} />
+      <Techniques />
+    </div>
+  );
+}
+
+function headingOf(
+  event: LineEvent,
+  note: Note | undefined,
+  names: Parameters<typeof placeInWords>[1],
+): string {
+  if (event.kind === "hit") return event.sound === "body" ? "Knock on the body" : "Pick scrape";
+  if (!note) return "Rest";
+  if (note.kind === "dead") return `Dead stroke, ${stringInWords(note.string, names)}`;
+  const pitch = displayPitch(note.pitch);
+  return note.place ? `${pitch}, ${placeInWords(note.place, names)}` : `${pitch}, no place yet`;
+}
+
+function doneTo(event: LineEvent, note: Note | undefined): readonly string[] {
+  const own = note?.kind === "pitched" ? note.techniques.map(techniqueInWords) : [];
+  return [...own, ...howInWords(event)];
+}
+
+/** The event as the call-out says it; written anew by Enter. */
+function SaidField({ event }: { readonly event: LineEvent }) {
+  const { store } = useOpenSong();
+  const said = useSong(sayChosen);
+  const isMany = useSong((state) => selectedEvents(state).length > 1);
+  const [typed, setTyped] = useState<string>();
+  const [slip, setSlip] = useState<string>();
+  const [lastSaid, setLastSaid] = useState(said);
+  if (said !== lastSaid) {
+    setLastSaid(said);
+    setTyped(undefined);
+    setSlip(undefined);
+  }
+  const commit = () => {
+    if (typed === undefined || typed === said) return;
+    const { edit, findings } = resay(store.getState(), typed);
+    setSlip(findings[0]?.message);
+    if (edit) store.run(edit.transaction, { eventId: edit.eventId, noteId: undefined });
+    if (findings.length === 0) setTyped(undefined);
+  };
+  return (
+    <label className="flex flex-col gap-1 text-[13px]">
+      <span className="font-semibold">said</span>
+      <input
+        value={typed ?? said}
+        readOnly={isMany}
+        onChange={({ target }) => setTyped(target.value)}
+        onKeyDown={(press) => {
+          if (press.key === "Enter") {
+            press.preventDefault();
+            commit();
+          }
+          if (press.key === "Escape") {
+            setTyped(undefined);
+            setSlip(undefined);
+            document.getElementById("strips")?.focus();
+          }
+        }}
+        onBlur={commit}
+        aria-invalid={slip !== undefined || undefined}
+        aria-describedby={slip === undefined ? undefined : `slip-${event.id}`}
+        spellCheck={false}
+        autoComplete="off"
+        className="rounded-sm border border-hairline bg-sheet px-2 py-1 font-mono aria-invalid:border-madder"
+      />
+      {slip !== undefined && (
+        <span id={`slip-${event.id}`} role="alert" className="text-madder">
+          {slip}
+        </span>
+      )}
+    </label>
+  );
+}
+
+const NOTE_TECHNIQUES: readonly (readonly [string, Technique])[] = [
+  ["hammer-on", { kind: "hammer-on" }],
+  ["pull-off", { kind: "pull-off" }],
+  ["slide", { kind: "slide" }],
+  ["shift slide", { kind: "shift-slide" }],
+  ["tap", { kind: "tap" }],
+  ["slid in", { kind: "slide-in", from: "below" }],
+  ["slid out", { kind: "slide-out", to: "below" }],
+  ["bend ¼", { kind: "bend", cents: 50, course: "bend" }],
+  ["bend ½", { kind: "bend", cents: 100, course: "bend" }],
+  ["bend full", { kind: "bend", cents: 200, course: "bend" }],
+  ["and release", { kind: "bend", cents: 200, course: "bend-and-release" }],
+  ["pre-bend", { kind: "bend", cents: 200, course: "pre-bend" }],
+  ["vibrato", { kind: "vibrato", width: "narrow" }],
+  ["wide vibrato", { kind: "vibrato", width: "wide" }],
+  ["trill", { kind: "trill", semitones: 2 }],
+  ["let ring", { kind: "let-ring" }],
+  ["ghost", { kind: "ghost" }],
+  ["fret-hand mute", { kind: "fret-hand-mute" }],
+];
+
+const EVENT_TECHNIQUES: readonly (readonly [string, EventTechnique])[] = [
+  ["palm mute", { kind: "palm-mute" }],
+  ["accent", { kind: "accent" }],
+  ["short", { kind: "staccato" }],
+  ["tremolo", { kind: "tremolo" }],
+  ["spread", { kind: "arpeggio", stroke: "down" }],
+  ["rake", { kind: "rake", stroke: "down" }],
+  ["bar dip", { kind: "tremolo-bar", cents: 200, course: "dip" }],
+  ["bar dive", { kind: "tremolo-bar", cents: 200, course: "dive" }],
+];
+
+/** Switches for what is done most; whatever else there is can be said in the field above. */
+function Techniques() {
+  const { store } = useOpenSong();
+  const events = useSong(useChosen);
+  const run = (make: (state: SongState) => StripEdit | undefined) => {
+    const edit = make(store.getState());
+    if (edit) store.run(edit.transaction, { eventId: edit.eventId });
+  };
+  const notes = events.flatMap(notesOf);
+  const hasNote = (technique: Technique) =>
+    notes.some((note) => note.kind === "pitched" && note.techniques.some(isLike(technique)));
+  const hasEvent = (technique: EventTechnique) =>
+    events.some((event) => event.kind === "notes" && event.techniques.some(isLike(technique)));
+  const look =
+    "rounded-sm border border-hairline bg-sheet px-2 py-0.5 text-xs hover:border-ink aria-pressed:border-madder aria-pressed:bg-madder-wash aria-pressed:font-semibold";
+  return (
+    <div role="group" aria-label="Techniques" className="flex flex-wrap gap-1">
+      {NOTE_TECHNIQUES.map(([label, technique]) => (
+        <button
+          key={label}
+          type="button"
+          aria-pressed={hasNote(technique)}
+          onClick={() => run((state) => toggleTechnique(state, technique))}
+          className={look}
+        >
+          {label}
+        </button>
+      ))}
+      {EVENT_TECHNIQUES.map(([label, technique]) => (
+        <button
+          key={label}
+          type="button"
+          aria-pressed={hasEvent(technique)}
+          onClick={() => run((state) => toggleEventTechnique(state, technique))}
+          className={look}
+        >
+          {label}
+        </button>
+      ))}
+      <button
+        type="button"
+        aria-pressed={events.some(({ fermata }) => fermata === true)}
+        onClick={() => run(toggleFermata)}
+        className={look}
+      >
+        fermata
+      </button>
+      <button type="button" onClick={() => run(turnStroke)} className={look}>
+        stroke: {strokeInWords(events)}
+      </button>
+    </div>
+  );
+}
+
+/** The same list for as long as nothing of it changed, since a new one would draw anew. */
+let lastChosen: readonly LineEvent[] = [];
+function useChosen(state: SongState): readonly LineEvent[] {
+  const chosen = selectedEvents(state);
+  const isSame =
+    chosen.length === lastChosen.length && chosen.every((event, at) => event === lastChosen[at]);
+  if (!isSame) lastChosen = chosen;
+  return lastChosen;
+}
+
+function isLike(wanted: object) {
+  const key = (one: object) => JSON.stringify(Object.entries(one).sort());
+  return (one: object) => key(one) === key(wanted);
+}
+
+function strokeInWords(events: readonly LineEvent[]): string {
+  const strokes = new Set(
+    events.map((event) => (event.kind === "notes" ? (event.stroke ?? "by school") : "none")),
+  );
+  return strokes.size === 1 ? [...strokes][0]! : "mixed";
+}
+
+/** What a student must be able to do before this part: every technique with the bar where it comes first. */
+function Needs({ part }: { readonly part: Part }) {
+  const song = useSong(selectSong);
+  const first = new Map<string, number>();
+  let before = 0;
+  for (const phrase of song.phrases) {
+    const bars = lineOf(song, phrase.id, part.id)?.bars ?? [];
+    for (const [index, bar] of bars.entries()) {
+      for (const event of eventsOf([bar])) {
+        for (const word of [
+          ...notesOf(event).flatMap((note) => doneTo(REST, note)),
+          ...howInWords(event),
+        ]) {
+          if (!first.has(word)) first.set(word, before + index + 1);
+        }
+      }
+    }
+    before += bars.length;
+  }
+  if (first.size === 0) return null;
+  return (
+    <section aria-label="What it asks for">
+      <h3 className="pb-1 text-[13px] font-semibold text-ink">What {part.name} asks for</h3>
+      <ul className="grid grid-cols-[1fr_auto] gap-x-3 text-[13px]">
+        {[...first].map(([word, bar]) => (
+          <li key={word} className="contents">
+            <span>{word}</span>
+            <span className="text-right">bar {bar}</span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+const REST: LineEvent = { kind: "rest", id: "", duration: { num: 1, den: 8 } };
