@@ -286,7 +286,7 @@ export function turnStroke(state: SongState): StripEdit | undefined {
 
 export function toggleFermata(state: SongState): StripEdit | undefined {
   return change(state, "fermata", ({ fermata, ...event }) =>
-    fermata ? (event) : ({ ...event, fermata: true }),
+    fermata ? event : { ...event, fermata: true },
   );
 }
 

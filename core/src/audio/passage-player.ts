@@ -26,8 +26,8 @@ export interface TempoSteps {
   readonly to: number;
 }
 
-export const MIN_TEMPO_SHARE = 0.25;
-export const MAX_TEMPO_SHARE = 1.5;
+const MIN_TEMPO_SHARE = 0.25;
+const MAX_TEMPO_SHARE = 1.5;
 
 /** The share of the full tempo in the nth round, from 0. */
 export function tempoInRound({ start, step, everyRounds, to }: TempoSteps, round: number): number {

@@ -53,16 +53,7 @@ export interface Attack {
 /** What lies on the string while it sounds. */
 export type Damping = "none" | "palm" | "fretting-hand" | "dead";
 
-export const NOISES = [
-  "body",
-  "scrape",
-  "kick",
-  "snare",
-  "hat",
-  "click",
-  "accented-click",
-] as const;
-export type NoiseKind = (typeof NOISES)[number];
+export type NoiseKind = "body" | "scrape" | "kick" | "snare" | "hat" | "click" | "accented-click";
 
 /** A sound without a string. */
 export interface NoiseAct {

@@ -1,4 +1,2 @@
 export { balanceOf, checkBars, type BarBalance } from "./bar-arithmetic";
-export { checkTuplets, tupletRuns, type TupletRun } from "./tuplets";
-export { checkLinks } from "./links";
-export { checkForm } from "./form";
+export { tupletRuns, type TupletRun } from "./tuplets";

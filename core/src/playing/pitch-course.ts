@@ -142,10 +142,10 @@ export function endOf(course: readonly SharePoint[], note: PitchedNote): number 
 }
 
 /** Vibrato in cents to either side, by its width. */
-export const VIBRATO_CENTS = { narrow: 20, wide: 60 } as const;
-export const VIBRATO_A_SECOND = 5.5;
+const VIBRATO_CENTS = { narrow: 20, wide: 60 } as const;
+const VIBRATO_A_SECOND = 5.5;
 /** A trill's changes a second; both notes together half as many. */
-export const TRILL_A_SECOND = 12;
+const TRILL_A_SECOND = 12;
 
 export function wobbleOf(note: PitchedNote) {
   const trill = techniqueOf(note, "trill");

@@ -36,7 +36,7 @@ export interface Handwork {
 const NOT_STRUCK: readonly LinkKind[] = ["hammer-on", "pull-off", "slide", "tap", "release", "tie"];
 
 /** Whether the right hand sounds a note anew. */
-export function isStruck(note: Note): boolean {
+function isStruck(note: Note): boolean {
   const link = linkOf(note);
   return link === undefined || !NOT_STRUCK.includes(link);
 }

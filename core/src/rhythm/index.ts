@@ -7,10 +7,9 @@ export {
   subtract,
   sum,
   toNumber,
-  ZERO,
   type Fraction,
 } from "./fraction";
 export { durationInWords, formatDuration, noteValueOf, type NoteValue } from "./duration";
 export { formatFeel, parseFeel, STRAIGHT, type Feel } from "./feel";
 export { countAt, formatMetre, parseMetre, type Metre } from "./metre";
-export { formatMoment, parseMoment } from "./moment";
+export { formatMoment } from "./moment";

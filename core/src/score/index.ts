@@ -11,16 +11,13 @@ export {
   type SongDetails,
   type Version,
 } from "./song";
-export { eventsOf, momentsOf, withEvents, type Bar, type Moment } from "./bar";
+export { eventsOf, momentsOf, type Bar, type Moment } from "./bar";
 export {
   linkOf,
-  eventTechniqueOf,
   isPalmMuted,
   lengthOf,
   notesOf,
   stringOf,
-  techniqueOf,
-  withNotes,
   type DeadNote,
   type HitEvent,
   type LineEvent,

@@ -9,3 +9,4 @@ export {
   type ShapeFamily,
 } from "./capo-finder";
 export { degreeOf } from "./degree";
+export { CHORD_FRAMES, chordsOfFrame, type ChordFrame } from "./frames";

@@ -8,19 +8,9 @@ import { downloadJson, downloadTextTab } from "@/features/hand-out/download";
 import { otherPlaces } from "@/ui/other-places";
 import { switchTheme } from "@/ui/theme";
 import { SET_UP_VIEW_NAME } from "@/features/set-up/view-names";
+import type { Command } from "./command";
 import { goToStage } from "./stage-line";
 import { stripCommands } from "./strip-commands";
-
-/** Something a teacher can do: listed in the palette, and under a key of its own. */
-export interface Command {
-  readonly id: string;
-  readonly label: string;
-  /** As `KeyboardEvent.key`, with `mod+` for Ctrl or ⌘; absent where a key would only be in the way. */
-  readonly keys?: readonly string[];
-  /** Where it has a meaning; absent everywhere. */
-  readonly isOn?: () => boolean;
-  readonly run: () => void;
-}
 
 /** What only the screen itself can do. */
 export interface ScreenActions {

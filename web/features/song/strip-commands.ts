@@ -4,7 +4,7 @@ import { selectedEvents } from "@/open-song/selection";
 import type { SongState, SongStore } from "@/open-song/store";
 import * as edits from "@/open-song/strip-edits";
 import type { StripEdit } from "@/open-song/strip-edits";
-import type { Command } from "./commands";
+import type { Command } from "./command";
 
 /** What the keys write on the strip itself, in the stage in which one writes. */
 

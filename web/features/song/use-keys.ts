@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect } from "react";
-import type { Command } from "./commands";
+import type { Command } from "./command";
 
 /** What a key press is called in the commands: `mod+shift+z`, `ArrowLeft`, `e`. */
 export function nameOfKey(
