@@ -34,9 +34,24 @@ for (const theme of ["day", "evening"]) {
     await page.goto("/");
     await page.getByRole("link", { name: "Tin Roof Tuesday" }).click();
     await events(page, "Drizzle").nth(2).click();
-    await page.getByRole("button", { name: "value", exact: true }).click();
+    await page.getByRole("button", { name: "Lanes" }).click();
+    for (const lane of ["value", "finger", "degree"]) {
+      await page.getByRole("checkbox", { name: lane, exact: true }).check();
+    }
+    await page.keyboard.press("Escape");
     await callOut(page).fill("E0 Q5 A3h5");
     await expectAccessible(page, theme);
+    await page.getByRole("button", { name: "Click, backing, steps and volumes" }).click();
+    await expect(page.getByText("A loop gets faster")).toBeVisible();
+    await expectAccessible(page, theme);
+    await page.keyboard.press("Escape");
+    for (const view of ["form", "versions"]) {
+      await page
+        .getByRole("navigation", { name: "Views of Write" })
+        .getByRole("button", { name: view })
+        .click();
+      await expectAccessible(page, theme);
+    }
     await page.getByRole("button", { name: /^Set up/u }).click();
     await page.getByLabel("Tuning", { exact: true }).fill("new standard");
     await expectAccessible(page, theme);
@@ -74,6 +89,7 @@ test("a phrase is written, walked, placed and said anew by keyboard alone", asyn
   await page.keyboard.press("ArrowRight");
   await page.keyboard.press("c");
   await expect(page.getByRole("heading", { name: "D3, D string, open" })).toBeVisible();
+  await page.keyboard.press("l");
   await page.keyboard.press("1");
   await expect(page.getByRole("heading", { name: "D3, E string, fret 10" })).toBeVisible();
   await page.keyboard.press("e");
@@ -102,7 +118,7 @@ test("it can be used on a small screen", async ({ page }) => {
   await page.setViewportSize({ width: 1024, height: 700 });
   await page.goto("/");
   await page.getByRole("link", { name: "Chalk Line" }).click();
-  await expect(page.getByRole("option").first()).toBeVisible();
+  await expect(page.getByRole("listbox").getByRole("option").first()).toBeVisible();
   await expect(page.getByRole("button", { name: "Commands" })).toBeInViewport({ ratio: 1 });
   await expect(page.getByRole("group", { name: /^Neck of/u })).toBeInViewport({ ratio: 0.95 });
   const overflow = await page.evaluate(

@@ -60,6 +60,7 @@ test("a teacher does the whole job once: called out, placed, moved, handed out",
     for (const _ of [1, 2, 3]) await page.keyboard.press("ArrowRight");
     await expect(page.getByRole("heading", { name: "D♯3, A string, fret 4" })).toBeVisible();
     await expect(rings(page)).toHaveCount(1);
+    await page.keyboard.press("l");
     await page.keyboard.press("1");
     await expect(page.getByRole("heading", { name: "D♯3, E string, fret 11" })).toBeVisible();
     await expect(page.getByText("pinned: nothing moves it but you")).toBeVisible();
@@ -144,7 +145,7 @@ test("a teacher does the whole job once: called out, placed, moved, handed out",
 test("setting a part up anew keeps what sounds, or the shapes", async ({ page }) => {
   await page.goto("/");
   await page.getByRole("link", { name: "Brass Kettle" }).click();
-  const first = page.getByRole("option").first();
+  const first = page.getByRole("listbox").getByRole("option").first();
   const before = (await first.getAttribute("aria-label"))!;
   await page.getByRole("button", { name: /^Set up/u }).click();
   await page.getByLabel("Tuning", { exact: true }).fill("E A D G B E");

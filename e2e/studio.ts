@@ -1,4 +1,6 @@
 import { tuningById, usualInstrument } from "@intonazione/core/instrument";
+import { STRAIGHT } from "@intonazione/core/rhythm";
+import { newPart } from "@intonazione/core/score";
 import { expect, type Locator, type Page } from "@playwright/test";
 
 /** What the tests do again and again, in the words of the screen. */
@@ -21,8 +23,10 @@ export async function newSong(page: Page, title: string): Promise<string> {
     key: { tonic: { step: "E", alter: 0 }, mode: "minor" },
     referenceHz: 440,
     style: {},
-    parts: [{ id: "guitar", name: "Guitar", instrument, capo: { fret: 0 } }],
+    feel: STRAIGHT,
+    parts: [newPart("guitar", "Guitar", { instrument, capo: { fret: 0 } })],
     phrases: [],
+    form: [],
     lines: [],
   };
   const answer = await page.request.post("/api/songs", { data: { song, baseVersion: 1 } });

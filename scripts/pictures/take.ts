@@ -20,7 +20,7 @@ async function take(name: string): Promise<void> {
 async function open(title: string): Promise<void> {
   await page.goto(base);
   await page.getByRole("link", { name: title }).click();
-  await page.getByRole("option").first().waitFor();
+  await page.getByRole("listbox").getByRole("option").first().waitFor();
 }
 
 const walk = async (on: Page, steps: number) => {

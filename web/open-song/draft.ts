@@ -1,4 +1,4 @@
-import { parseCallout, printCallout } from "@intonazione/core/callout";
+import { printCallout, readSaid } from "@intonazione/core/callout";
 import { hasErrors, type Finding } from "@intonazione/core/foundation";
 import type { PlaceStyle } from "@intonazione/core/neck";
 import { placeBars } from "@intonazione/core/placement";
@@ -26,6 +26,8 @@ export interface Draft {
   /** What the phrase would say to all parts. */
   readonly marks: readonly BarMark[];
   readonly findings: readonly Finding[];
+  /** A sentence in the call-out's own words; absent where it was said in those. */
+  readonly understood?: string;
   readonly hasErrors: boolean;
   /** True when committing it would change something. */
   readonly isChanged: boolean;
@@ -88,7 +90,7 @@ function readDraft(
   }
   // A part's first line in a phrase adds to what the phrase says already; a rewritten one says it all.
   const context = { ...contextOf(part, song, studio), ...(!line && { marks: marksBefore }) };
-  const { bars, marks: said, findings } = parseCallout(typed, context, newId);
+  const { bars, marks: said, findings, understood } = readSaid(typed, context, newId);
   const merged = mergeBars(before, bars);
   const beyond = marksBefore.filter(({ bar }) => bar >= bars.length);
   const wanted = [...said, ...beyond];
@@ -104,6 +106,7 @@ function readDraft(
     bars: isUnplaced ? placeBars(merged, neckOfPart(part), "unplaced").bars : merged,
     marks,
     findings,
+    ...(understood !== undefined && { understood }),
     hasErrors: isSlipping,
     isChanged:
       phraseId === undefined

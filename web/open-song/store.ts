@@ -18,6 +18,10 @@ export type Stage = (typeof STAGES)[number];
 export const SET_UP_VIEWS = ["hand", "capo", "strings", "tune", "song"] as const;
 export type SetUpView = (typeof SET_UP_VIEWS)[number];
 
+/** What the middle shows while one writes. */
+export const WRITE_VIEWS = ["strips", "form", "versions"] as const;
+export type WriteView = (typeof WRITE_VIEWS)[number];
+
 export const LANES = [
   "chord",
   "count",
@@ -67,6 +71,7 @@ export interface SongState {
   readonly isInserting: boolean;
   readonly stage: Stage;
   readonly setUpView: SetUpView;
+  readonly writeView: WriteView;
   readonly lanes: ReadonlySet<Lane>;
   /** All parts of a phrase one above the other, or only the one at the cursor. */
   readonly showsAllParts: boolean;
@@ -119,6 +124,7 @@ export function createSongStore({
     isInserting: false,
     stage,
     setUpView: "hand",
+    writeView: "strips",
     lanes: new Set(["chord", "count", "stroke", "sounds", "fingered"]),
     showsAllParts: false,
     drafts,

@@ -6,6 +6,7 @@ import type {
   Bar,
   Edit,
   Line,
+  LineContent,
   Part,
   Phrase,
   PitchedNote,
@@ -61,6 +62,36 @@ export function writePhrase(
   return {
     label: `write ${phrase.name}`,
     edits: [{ kind: "insert-phrase", index, phrase, lines: [] }, setBars],
+  };
+}
+
+/** How the phrases are played. */
+export function setForm(form: Song["form"]): Transaction {
+  return { label: "change the form", edits: [{ kind: "set-form", form }] };
+}
+
+/** A line with its versions. */
+export function setLine(
+  at: { readonly phraseId: string; readonly partId: string },
+  label: string,
+  line: LineContent,
+): Transaction {
+  return { label, edits: [{ kind: "set-line", ...at, line }] };
+}
+
+/** A phrase to fill in: its chords, and rests as long as its bars. */
+export function addFrame(
+  song: Song,
+  phrase: Phrase,
+  partId: string,
+  bars: readonly Bar[],
+): Transaction {
+  return {
+    label: `add ${phrase.name}`,
+    edits: [
+      { kind: "insert-phrase", index: song.phrases.length, phrase, lines: [] },
+      { kind: "set-bars", phraseId: phrase.id, partId, bars },
+    ],
   };
 }
 

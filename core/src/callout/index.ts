@@ -2,3 +2,5 @@ export { calloutContext, sayString, type CalloutContext } from "./context";
 export { parseCallout, type CalloutReading } from "./parse-callout";
 export { printCallout } from "./print-callout";
 export { parseForm, phraseLetter, printForm, type FormReading } from "./form-line";
+export { readSaid, type SaidReading } from "./read-said";
+export { sayEnglish } from "./english/say-english";

@@ -11,5 +11,5 @@ export {
 } from "./fraction";
 export { durationInWords, formatDuration, noteValueOf, type NoteValue } from "./duration";
 export { formatFeel, parseFeel, STRAIGHT, type Feel } from "./feel";
-export { countAt, formatMetre, parseMetre, type Metre } from "./metre";
+export { barLength, countAt, formatMetre, parseMetre, type Metre } from "./metre";
 export { formatMoment } from "./moment";

@@ -46,5 +46,14 @@ export {
   removeEvents,
   toggleBarLine,
 } from "./line-edits";
+export {
+  addVersion,
+  chooseVersion,
+  copyOfBars,
+  differences,
+  everyNotePicked,
+  removeVersion,
+  VERSION_LABELS,
+} from "./versions";
 export { commit, openHistory, redo, undo, type History, type Transaction } from "./history";
 export { mergeBars } from "./merge-bars";

@@ -1,6 +1,6 @@
 import { sayString, phraseLetter } from "@intonazione/core/callout";
 import { writtenFret, type Place } from "@intonazione/core/neck";
-import { partAt, placeNames } from "@/open-song/derived";
+import { contextOf, partAt, placeNames } from "@/open-song/derived";
 import { calloutOf, draftOf, newId } from "@/open-song/draft";
 import type { SongStore } from "@/open-song/store";
 import { writePhrase } from "@/open-song/transactions";
@@ -44,6 +44,25 @@ export function commitDraft(store: SongStore): "written" | "rewritten" | "slip" 
   store.setDraft(draft.key, undefined);
   turnTo(store, undefined);
   return known ? "rewritten" : "written";
+}
+
+/**
+ * Turns what is being said into sentences, or from sentences into the call-out's own words.
+ * @returns why that cannot be done.
+ */
+export function otherForm(store: SongStore): string | undefined {
+  const state = store.getState();
+  const { key, understood, bars, text } = draftOf(state);
+  if (understood !== undefined) {
+    store.setDraft(key, understood);
+    return undefined;
+  }
+  const { song } = state.history;
+  const part = partAt(song, state.cursor.partId);
+  const sentences = sayEnglish(bars, contextOf(part, song, state.studio));
+  if (!sentences.ok) return sentences.error;
+  if (text.trim() !== "") store.setDraft(key, sentences.value);
+  return undefined;
 }
 
 /** Says a place at the end of the line, as if it had been typed. */

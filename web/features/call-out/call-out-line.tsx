@@ -2,10 +2,10 @@
 
 import { phraseLetter } from "@intonazione/core/callout";
 import { eventsOf } from "@intonazione/core/score";
-import { useRef, type KeyboardEvent } from "react";
+import { useRef, useState, type KeyboardEvent } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { draftOf } from "@/open-song/draft";
-import { bringBackDraft, commitDraft, dropDraft, turnTo } from "./actions";
+import { bringBackDraft, commitDraft, dropDraft, otherForm, turnTo } from "./actions";
 import { SlipMarks } from "./slip-marks";
 
 export const CALL_OUT_ID = "call-out";
@@ -17,6 +17,7 @@ export function CallOutLine() {
   const part = useSong(selectPart);
   const draft = useSong(draftOf);
   const dropped = useSong((state) => state.dropped);
+  const [refusal, setRefusal] = useState<string>();
   const area = useRef<HTMLTextAreaElement>(null);
 
   const onKeyDown = (press: KeyboardEvent<HTMLTextAreaElement>) => {
@@ -70,7 +71,10 @@ export function CallOutLine() {
             ref={area}
             rows={1}
             value={draft.text}
-            onChange={({ target }) => store.setDraft(draft.key, target.value)}
+            onChange={({ target }) => {
+              setRefusal(undefined);
+              store.setDraft(draft.key, target.value);
+            }}
             onKeyDown={onKeyDown}
             spellCheck={false}
             autoComplete="off"
@@ -81,24 +85,34 @@ export function CallOutLine() {
             className="relative block field-sizing-content max-h-24 w-full resize-none bg-transparent caret-madder outline-none placeholder:text-soft"
           />
         </div>
-        <CallOutNote />
+        <CallOutNote refusal={refusal} />
       </div>
+      {draft.text.trim() !== "" && !draft.hasErrors && (
+        <button
+          type="button"
+          onClick={() => setRefusal(otherForm(store))}
+          title={
+            draft.understood === undefined
+              ? "Say it in sentences"
+              : "Say it in the call-out’s own words"
+          }
+          className={actionLook}
+        >
+          {draft.understood === undefined ? "in words" : "in short"}
+        </button>
+      )}
       {draft.isChanged && (
         <button
           type="button"
           onClick={() => dropDraft(store)}
           title="Drop what was typed; it can be brought back"
-          className="mt-1 shrink-0 text-xs text-soft underline underline-offset-2 hover:text-ink"
+          className={actionLook}
         >
           drop
         </button>
       )}
       {!draft.isChanged && dropped?.key === draft.key && (
-        <button
-          type="button"
-          onClick={() => bringBackDraft(store)}
-          className="mt-1 shrink-0 text-xs text-soft underline underline-offset-2 hover:text-ink"
-        >
+        <button type="button" onClick={() => bringBackDraft(store)} className={actionLook}>
           bring back
         </button>
       )}
@@ -106,14 +120,17 @@ export function CallOutLine() {
   );
 }
 
+const actionLook = "mt-1 shrink-0 text-xs text-soft underline underline-offset-2 hover:text-ink";
+
 /** Under the line: the slip and its column, or what Enter would write. */
-function CallOutNote() {
+function CallOutNote({ refusal }: { readonly refusal: string | undefined }) {
   const song = useSong(selectSong);
   const draft = useSong(draftOf);
   const slips = draft.findings.filter(({ severity }) => severity === "error");
   const doubts = draft.findings.filter(({ severity }) => severity === "warning");
   const [slip] = slips;
   const text = (() => {
+    if (refusal !== undefined) return `not in words: ${refusal}`;
     if (slip) {
       const more = slips.length > 1 ? ` (and ${slips.length - 1} more)` : "";
       return `column ${slip.where.column}: ${slip.message}${more}`;
@@ -128,7 +145,8 @@ function CallOutNote() {
     const doubt = doubts[0] ? ` · ${doubts[0].message}` : "";
     const index = song.phrases.findIndex(({ id }) => id === draft.phraseId);
     const letter = phraseLetter(index < 0 ? song.phrases.length : index);
-    return `${events} ${events === 1 ? "event" : "events"} in ${bars} ${bars === 1 ? "bar" : "bars"}${doubt} · Enter writes phrase ${letter}`;
+    const heard = draft.understood === undefined ? "" : `${draft.understood} · `;
+    return `${heard}${events} ${events === 1 ? "event" : "events"} in ${bars} ${bars === 1 ? "bar" : "bars"}${doubt} · Enter writes phrase ${letter}`;
   })();
   return (
     <p

@@ -76,7 +76,7 @@ export function Mixer({
           const fader = settings.faders[id] ?? OPEN_FADER;
           return (
             <div key={id} role="group" aria-label={name} className="flex items-center gap-2">
-              <span className="w-24 truncate">{name}</span>
+              <span className="min-w-0 flex-1 truncate">{name}</span>
               <input
                 type="range"
                 min={0}
@@ -84,7 +84,7 @@ export function Mixer({
                 value={Math.round(100 * fader.volume)}
                 onChange={({ target }) => setFader(id, { volume: Number(target.value) / 100 })}
                 aria-label={`Volume of ${name}`}
-                className="min-w-0 flex-1 accent-[var(--ink)]"
+                className="w-24 accent-[var(--ink)]"
               />
               <Small isOn={fader.isMuted} onChange={(isMuted) => setFader(id, { isMuted })}>
                 mute

@@ -37,7 +37,7 @@ export function Transport({
         type="button"
         onClick={isPlaying ? onStop : onPlay}
         title={isPlaying ? "Stop (Space)" : "Play (Space)"}
-        className={`inline-flex w-20 items-center justify-center gap-1.5 rounded-md border px-2 py-1 font-medium ${isPlaying ? "border-madder bg-madder-wash text-madder" : "border-ink bg-sheet"}`}
+        className={`inline-flex w-18 items-center justify-center gap-1.5 rounded-md border px-2 py-1 font-medium ${isPlaying ? "border-madder bg-madder-wash text-madder" : "border-ink bg-sheet"}`}
       >
         {isPlaying ? <Square size={12} aria-hidden /> : <Play size={13} aria-hidden />}
         {isPlaying ? "Stop" : "Play"}
@@ -46,7 +46,7 @@ export function Transport({
         aria-label="What is played"
         value={settings.range}
         onChange={({ target }) => set({ range: target.value as PlayRange })}
-        className="rounded-sm border border-hairline bg-sheet px-1 py-1"
+        className="w-24 rounded-sm border border-hairline bg-sheet px-1 py-1"
       >
         {RANGES.map((range) => (
           <option key={range} value={range}>
@@ -67,7 +67,7 @@ export function Transport({
           value={settings.tempoPercent}
           onChange={({ target }) => set({ tempoPercent: Number(target.value) })}
           aria-valuetext={`${settings.tempoPercent} per cent`}
-          className="w-20 accent-[var(--madder)]"
+          className="w-16 accent-[var(--madder)]"
         />
         <span className="w-10 font-mono tabular-nums">{settings.tempoPercent} %</span>
       </label>
@@ -90,7 +90,7 @@ export function Transport({
           </Popover.Content>
         </Popover.Portal>
       </Popover.Root>
-      <p role="status" className="w-32 truncate text-xs text-soft">
+      <p role="status" className="max-w-24 truncate text-xs text-soft">
         {inWords(state, settings)}
       </p>
     </div>

@@ -1,7 +1,7 @@
 import { letGo, pinNote } from "@/open-song/transactions";
 import { neckOfPart, partAt } from "@/open-song/derived";
 import { nextNote, noteAt, stopAt, walk, type Step } from "@/open-song/cursor";
-import { LANES, SET_UP_VIEWS, type Lane, type SongStore } from "@/open-song/store";
+import { LANES, SET_UP_VIEWS, WRITE_VIEWS, type Lane, type SongStore } from "@/open-song/store";
 import { CALL_OUT_ID } from "@/features/call-out/call-out-line";
 import { turnTo } from "@/features/call-out/actions";
 import { downloadJson, downloadTextTab } from "@/features/hand-out/download";
@@ -72,6 +72,14 @@ export function commandsOf(store: SongStore, screen: ScreenActions): readonly Co
       run: () => {
         store.setState({ setUpView: view });
         goToStage(store, "set-up");
+      },
+    })),
+    ...WRITE_VIEWS.map((view): Command => ({
+      id: `write-${view}`,
+      label: `Write: ${view}`,
+      run: () => {
+        store.setState({ writeView: view });
+        goToStage(store, "write");
       },
     })),
     { id: "write", label: "Stage: Write", keys: ["w"], run: () => goToStage(store, "write") },

@@ -1,5 +1,6 @@
 "use client";
 
+import { Rows3 } from "lucide-react";
 import { Popover } from "radix-ui";
 import { selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { LANES } from "@/open-song/store";
@@ -14,8 +15,12 @@ export function LaneChoice() {
   const look = "flex items-center gap-2";
   return (
     <Popover.Root>
-      <Popover.Trigger className="rounded-sm border border-hairline bg-sheet px-2 py-1 text-[13px] hover:border-ink">
-        Lanes
+      <Popover.Trigger
+        aria-label="Lanes"
+        title="Lanes"
+        className="rounded-sm border border-hairline bg-sheet p-1.5 hover:border-ink"
+      >
+        <Rows3 size={14} aria-hidden />
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content

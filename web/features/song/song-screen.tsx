@@ -4,7 +4,7 @@ import type { TextTabReading } from "@intonazione/core/formats/text-tab";
 import { songOfTextTab } from "@intonazione/core/formats/text-tab";
 import type { Place } from "@intonazione/core/neck";
 import { lineOf, type PitchedNote } from "@intonazione/core/score";
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useState, type ReactNode } from "react";
 import { sayPlace, turnTo } from "@/features/call-out/actions";
 import { CallOutLine } from "@/features/call-out/call-out-line";
 import { TabReader } from "@/features/import-tab/tab-reader";
@@ -13,12 +13,14 @@ import { AtTheCursor } from "@/features/place/at-the-cursor";
 import { USUAL_SETTINGS } from "@/features/playback/settings";
 import { Transport } from "@/features/playback/transport";
 import { usePlayback } from "@/features/playback/use-playback";
+import { FormView } from "@/features/form/form-view";
+import { VersionsView, type DrawBars } from "@/features/versions/versions-view";
 import { EventPanel } from "@/features/write/event-panel";
 import { MoveTo, type DrawLine } from "@/features/place/move-to";
 import { SayFirst } from "@/features/set-up/say-first";
 import { SetUp } from "@/features/set-up/set-up";
 import { PhraseList } from "@/features/strip/phrase-list";
-import { Strip } from "@/features/strip/strip";
+import { Strip, type LaneName } from "@/features/strip/strip";
 import { selectNames, selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { noteAt, stopAt } from "@/open-song/cursor";
 import { framesFor, neckOfPart, placeNames, shiftOf } from "@/open-song/derived";
@@ -35,6 +37,7 @@ import { SongHead } from "./song-head";
 import { goToStage, StageLine } from "./stage-line";
 import { clipboardOf } from "./strip-commands";
 import { useClipboard, useKeys } from "./use-keys";
+import { WriteViews } from "./write-views";
 
 type Overlay = "palette" | "read-tab" | undefined;
 
@@ -45,7 +48,9 @@ export function SongScreen() {
   const stage = useSong((state) => state.stage);
   const [overlay, setOverlay] = useState<Overlay>();
   const [isMoving, setMoving] = useState(false);
+  const writeView = useSong((state) => state.writeView);
   const isAtMoveTo = isMoving && stage === "place";
+  const hasStrips = stage === "place" || (stage === "write" && writeView === "strips");
   const [settings, setSettings] = useState(USUAL_SETTINGS);
   const { state: playing, play, stop } = usePlayback(settings);
   const isPlaying = playing.kind === "playing" || playing.kind === "preparing";
@@ -58,6 +63,7 @@ export function SongScreen() {
   /** Where the line makes room for something else, that gives way to it. */
   const showCallOut = useCallback(() => {
     setMoving(false);
+    store.setState({ writeView: "strips" });
     if (store.getState().stage === "set-up") goToStage(store, "write");
   }, [store]);
   const commands = useMemo(
@@ -112,8 +118,9 @@ export function SongScreen() {
           <div className="flex min-w-0 flex-1 flex-col gap-2">
             <div className="flex items-end gap-2 pl-3">
               <StageLine />
+              {stage === "write" && <WriteViews />}
               {stage !== "set-up" && (
-                <div className="ml-auto flex items-center gap-2 pb-1">
+                <div className="ml-auto flex items-center gap-1 pb-1">
                   <Transport
                     settings={settings}
                     onChange={setSettings}
@@ -161,7 +168,7 @@ export function SongScreen() {
             </button>
           </p>
         )}
-        {!isAtMoveTo && stage !== "set-up" && <CallOutLine />}
+        {!isAtMoveTo && hasStrips && <CallOutLine />}
         <NeckAtHand onSaid={showCallOut} />
       </main>
       <Palette
@@ -207,9 +214,17 @@ function Middle({
   const stage = useSong((state) => state.stage);
   const part = useSong(selectPart);
   const hasDraft = useSong((state) => state.drafts[`${part.id}/new`] !== undefined);
+  const writeView = useSong((state) => state.writeView);
   const drawLine = useDrawLine();
+  const drawBars = useCallback<DrawBars>(
+    (phraseId, bars, marked) =>
+      drawLine(part, phraseId, [{ phraseId, partId: part.id, bars, others: [] }], marked),
+    [drawLine, part],
+  );
   if (stage === "set-up") return <SetUp onReadTab={onReadTab} />;
   if (isMoving) return <MoveTo drawLine={drawLine} onClose={onMoved} />;
+  if (stage === "write" && writeView === "form") return <FormView />;
+  if (stage === "write" && writeView === "versions") return <VersionsView drawBars={drawBars} />;
   if (song.phrases.length === 0 && !hasDraft) return <FirstPhrase onReadTab={onReadTab} />;
   return (
     <>
@@ -257,14 +272,19 @@ function FirstPhrase({ onReadTab }: { readonly onReadTab: () => void }) {
   );
 }
 
+/** Versions stand close together, so that the eye can go from one to the other. */
+const COMPARED_LANES: ReadonlySet<LaneName> = new Set(["count", "stroke"]);
+
 /** Draws one line of one part with the strip's own means, for views of other features. */
-function useDrawLine(): DrawLine {
+function useDrawLine(): (
+  ...line: [...Parameters<DrawLine>, marked?: ReadonlySet<string>]
+) => ReactNode {
   const song = useSong(selectSong);
   const studio = useSong((state) => state.studio);
   const lanes = useSong((state) => state.lanes);
   const select = useCallback(() => undefined, []);
   return useCallback(
-    (part, phraseId, lines) => {
+    (part, phraseId, lines, marked?: ReadonlySet<string>) => {
       const bars =
         lines.find((one) => one.phraseId === phraseId && one.partId === part.id)?.bars ?? [];
       const phrase = song.phrases.find(({ id }) => id === phraseId);
@@ -280,8 +300,9 @@ function useDrawLine(): DrawLine {
             key,
             shift: shiftOf(part),
           }}
-          lanes={lanes}
+          lanes={marked ? COMPARED_LANES : lanes}
           label={part.name}
+          chosen={marked}
           onSelect={select}
         />
       );

@@ -1,7 +1,7 @@
 "use client";
 
 import { displayPitch } from "@intonazione/core/pitch";
-import { durationInWords } from "@intonazione/core/rhythm";
+import { add, durationInWords } from "@intonazione/core/rhythm";
 import {
   eventsOf,
   lineOf,
@@ -68,8 +68,12 @@ export function EventPanel() {
       <div className="border-b border-hairline pb-2">
         <h2 className="font-serif text-xl leading-tight">{headingOf(stop.event, note, names)}</h2>
         <p className="mt-1 text-[13px] text-soft">
-          bar {stop.bar}, {countInWords(stop.onset, frame?.metre ?? song.metre)} ·{" "}
-          {durationInWords(stop.event.duration)}
+          bar {stop.bar},{" "}
+          {countInWords(
+            frame ? add(frame.from, stop.onset) : stop.onset,
+            frame?.metre ?? song.metre,
+          )}{" "}
+          · {durationInWords(stop.event.duration)}
           {note?.kind === "pitched" && (
             <>
               {" "}
