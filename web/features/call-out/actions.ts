@@ -1,4 +1,4 @@
-import { sayString, phraseLetter } from "@intonazione/core/callout";
+import { phraseLetter, sayEnglish, sayString } from "@intonazione/core/callout";
 import { writtenFret, type Place } from "@intonazione/core/neck";
 import { contextOf, partAt, placeNames } from "@/open-song/derived";
 import { calloutOf, draftOf, newId } from "@/open-song/draft";
