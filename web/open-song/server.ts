@@ -36,6 +36,37 @@ export async function fetchSong(
     : undefined;
 }
 
+const revisionsSchema = z.object({
+  revisions: z.array(
+    z.object({
+      id: z.string(),
+      version: z.int(),
+      isAside: z.boolean(),
+      savedAt: z.coerce.date(),
+    }),
+  ),
+});
+export type Revision = z.infer<typeof revisionsSchema>["revisions"][number];
+
+/** What was saved of a song, newest first; undefined while the server is away. */
+export async function fetchRevisions(id: string): Promise<readonly Revision[] | undefined> {
+  const response = await ask(`/api/songs/${id}/revisions`, "GET");
+  if (!response?.ok) return undefined;
+  const read = revisionsSchema.safeParse(await response.json().catch(() => undefined));
+  return read.success ? read.data.revisions : undefined;
+}
+
+/** The song as it was then; undefined while the server is away. */
+export async function fetchRevision(id: string, revisionId: string): Promise<Song | undefined> {
+  const response = await ask(`/api/songs/${id}/revisions/${revisionId}`, "GET");
+  if (!response?.ok) return undefined;
+  const read = z
+    .object({ song: z.unknown() })
+    .safeParse(await response.json().catch(() => undefined));
+  const song = read.success ? readSong(read.data.song) : undefined;
+  return song?.ok ? song.value : undefined;
+}
+
 /** @returns the new song's id, or what went wrong, worded for the teacher. */
 export async function createSong(
   song: Song,

@@ -19,7 +19,7 @@ export const SET_UP_VIEWS = ["hand", "capo", "strings", "tune", "song"] as const
 export type SetUpView = (typeof SET_UP_VIEWS)[number];
 
 /** What the middle shows while one writes. */
-export const WRITE_VIEWS = ["strips", "form", "versions"] as const;
+export const WRITE_VIEWS = ["strips", "form", "versions", "history"] as const;
 export type WriteView = (typeof WRITE_VIEWS)[number];
 
 export const LANES = [

@@ -65,6 +65,11 @@ export function writePhrase(
   };
 }
 
+/** An earlier version comes back as a whole; undo leads to the present one. */
+export function bringBack(song: Song, when: string): Transaction {
+  return { label: `bring back ${when}`, edits: [{ kind: "replace-song", song }] };
+}
+
 /** How the phrases are played. */
 export function setForm(form: Song["form"]): Transaction {
   return { label: "change the form", edits: [{ kind: "set-form", form }] };

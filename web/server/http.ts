@@ -5,6 +5,8 @@ import { isUnreachable } from "./database";
 /** What all routes and the page agree on. */
 
 export const idSchema = z.uuid();
+/** Revisions are counted by the database. */
+export const revisionIdSchema = z.string().regex(/^\d{1,18}$/u);
 
 export interface Problem {
   readonly code: string;

@@ -66,6 +66,24 @@ describe.skipIf(!TEST_SERVER)("songs in PostgreSQL", () => {
     ]);
   });
 
+  it("keep what they were, to be looked at by their studio alone", async () => {
+    const { id } = await ours.create(song);
+    await ours.save(id, { ...song, title: "Later" }, 1);
+    await ours.save(id, { ...song, title: "Too late" }, 1);
+    const list = (await ours.revisions(id))!;
+    expect(list.map(({ version, isAside }) => [version, isAside])).toEqual([
+      [1, true],
+      [2, false],
+      [1, false],
+    ]);
+    const songs = await Promise.all(list.map((one) => ours.revision(id, one.id)));
+    expect(songs.map((one) => one?.title)).toEqual(["Too late", "Later", song.title]);
+    expect(songs[2]).toEqual(song);
+    expect(await theirs.revisions(id)).toBeUndefined();
+    expect(await theirs.revision(id, list[0]!.id)).toBeUndefined();
+    expect(await ours.revision(id, "999999999")).toBeUndefined();
+  });
+
   it("let only one of many simultaneous saves win", async () => {
     const { id } = await ours.create(song);
     const outcomes = await Promise.all(

@@ -22,6 +22,15 @@ export interface StoredSong {
   readonly updatedAt: Date;
 }
 
+/** What was saved once, without the song itself. */
+export interface RevisionSummary {
+  readonly id: string;
+  readonly version: number;
+  /** A save from an old version: kept aside, and never the song. */
+  readonly isAside: boolean;
+  readonly savedAt: Date;
+}
+
 export type SaveOutcome =
   | { readonly kind: "saved"; readonly version: number; readonly savedAt: Date }
   /** Someone saved in between; what was sent is kept as a refused revision. */
@@ -108,6 +117,39 @@ export class SongRepository {
       await this.addRevision(trx, id, version, song, false);
       return { kind: "saved", version, savedAt };
     });
+  }
+
+  /** Newest first. @returns undefined when this studio has no such song. */
+  async revisions(id: string, limit = 400): Promise<readonly RevisionSummary[] | undefined> {
+    const rows = await this.db
+      .selectFrom("song_revisions")
+      .select(["id", "version", "refused", "created_at"])
+      .where("studio_id", "=", this.studioId)
+      .where("song_id", "=", id)
+      .orderBy("id", "desc")
+      .limit(limit)
+      .execute();
+    // A song has a revision from its first moment on.
+    if (rows.length === 0) return undefined;
+    return rows.map((row) => ({
+      id: row.id,
+      version: row.version,
+      isAside: row.refused,
+      savedAt: row.created_at,
+    }));
+  }
+
+  /** The song as it was saved then. @returns undefined when this studio has no such revision. */
+  async revision(id: string, revisionId: string): Promise<Song | undefined> {
+    const row = await this.db
+      .selectFrom("song_revisions")
+      .select("document")
+      .where("studio_id", "=", this.studioId)
+      .where("song_id", "=", id)
+      .where("id", "=", revisionId)
+      .executeTakeFirst();
+    const song = row && readSongDocument(row.document);
+    return song?.ok ? song.value : undefined;
   }
 
   private async addRevision(

@@ -5,6 +5,7 @@ export {
   midi,
   midiOf,
   parsePitch,
+  parsePitchClass,
   type Alter,
   type Midi,
   type Pitch,
@@ -14,4 +15,4 @@ export {
 export { frequencyHzOf, parseReference, STANDARD_REFERENCE_HZ } from "./frequency";
 export { displayKey, formatKey, parseKey, type Key, type Mode } from "./key";
 export { spellMidi } from "./spelling";
-export { displayChord, formatChord, parseChords, type Chord } from "./chord";
+export { displayChord, formatChord, parseChord, parseChords, type Chord } from "./chord";

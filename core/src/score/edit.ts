@@ -54,6 +54,8 @@ export type Edit =
       readonly line?: LineContent;
     }
   | { readonly kind: "set-form"; readonly form: readonly Section[] }
+  /** Another song altogether: an earlier version that is brought back. */
+  | { readonly kind: "replace-song"; readonly song: Song }
   | { readonly kind: "place-note"; readonly at: NoteAddress; readonly placement: Placement };
 
 export interface Applied {
@@ -156,6 +158,8 @@ export function applyEdit(song: Song, edit: Edit): Applied {
         song: { ...song, form: edit.form },
         inverse: { kind: "set-form", form: song.form },
       };
+    case "replace-song":
+      return { song: edit.song, inverse: { kind: "replace-song", song } };
     case "place-note":
       return placeNote(song, edit.at, edit.placement);
   }

@@ -45,6 +45,10 @@ function anyEdit(song: Song): fc.Arbitrary<Edit> {
       line: { label: "as on stage", bars: [], others: [{ bars: [] }] },
     })),
     fc.constant({ kind: "set-form", form: [] }),
+    fc.constant({
+      kind: "replace-song",
+      song: { ...song, title: "Earlier", phrases: [], lines: [] },
+    }),
   ];
   if (pitched.length > 0) {
     edits.push(

@@ -17,6 +17,7 @@ const screen = {
   openReadTab: vi.fn(),
   showCallOut: vi.fn(),
   playOrStop: vi.fn(),
+  movePhrase: vi.fn(),
 };
 const press = (store: SongStore, ...keys: string[]) => {
   for (const key of keys) {

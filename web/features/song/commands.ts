@@ -18,6 +18,7 @@ export interface ScreenActions {
   readonly openMoveTo: () => void;
   readonly openReadTab: () => void;
   readonly playOrStop: () => void;
+  readonly movePhrase: () => void;
   /** The call-out line makes room for Move to…; this brings it back. */
   readonly showCallOut: () => void;
 }
@@ -45,6 +46,12 @@ export function commandsOf(store: SongStore, screen: ScreenActions): readonly Co
     },
     { id: "pin", label: "Pin the note here, or unpin it", keys: ["p"], run: () => pin(store) },
     ...movesToRings(store),
+    {
+      id: "move-phrase",
+      label: "Move this phrase to other frets, strings or a chord…",
+      keys: ["shift+p"],
+      run: screen.movePhrase,
+    },
     {
       id: "move-to",
       label: "Move to another instrument, tuning or capo…",

@@ -3,7 +3,7 @@
 import type { TextTabReading } from "@intonazione/core/formats/text-tab";
 import { songOfTextTab } from "@intonazione/core/formats/text-tab";
 import type { Place } from "@intonazione/core/neck";
-import { lineOf, type PitchedNote } from "@intonazione/core/score";
+import { framesOf, lineOf, type PitchedNote } from "@intonazione/core/score";
 import { useCallback, useEffect, useMemo, useState, type ReactNode } from "react";
 import { sayPlace, turnTo } from "@/features/call-out/actions";
 import { CallOutLine } from "@/features/call-out/call-out-line";
@@ -13,8 +13,11 @@ import { AtTheCursor } from "@/features/place/at-the-cursor";
 import { USUAL_SETTINGS } from "@/features/playback/settings";
 import { Transport } from "@/features/playback/transport";
 import { usePlayback } from "@/features/playback/use-playback";
+import { MovePhraseForm } from "@/features/move-phrase/move-phrase-form";
+import { HistoryView } from "@/features/history/history-view";
 import { FormView } from "@/features/form/form-view";
-import { VersionsView, type DrawBars } from "@/features/versions/versions-view";
+import { VersionsView } from "@/features/versions/versions-view";
+import type { DrawBars } from "@/open-song/draw-bars";
 import { EventPanel } from "@/features/write/event-panel";
 import { MoveTo, type DrawLine } from "@/features/place/move-to";
 import { SayFirst } from "@/features/set-up/say-first";
@@ -59,6 +62,9 @@ export function SongScreen() {
     else void play();
   }, [isPlaying, play, stop]);
   const [slip, setSlip] = useState<string>();
+  const [movedPhrase, setMovedPhrase] = useState<string>();
+  const moving = song.phrases.find(({ id }) => id === movedPhrase);
+  const drawBars = useDrawBars();
   const clipboard = useMemo(() => clipboardOf(store), [store]);
   /** Where the line makes room for something else, that gives way to it. */
   const showCallOut = useCallback(() => {
@@ -73,6 +79,7 @@ export function SongScreen() {
         openReadTab: () => setOverlay("read-tab"),
         playOrStop,
         showCallOut,
+        movePhrase: () => setMovedPhrase(store.getState().cursor.phraseId),
         openMoveTo: () => {
           goToStage(store, "place");
           setMoving(true);
@@ -81,7 +88,7 @@ export function SongScreen() {
     [store, showCallOut, playOrStop],
   );
   useClipboard(clipboard, setSlip);
-  useKeys(commands, overlay !== undefined);
+  useKeys(commands, overlay !== undefined || moving !== undefined);
   useKeepCursorInSight();
   useEffect(() => {
     const back = () => saver.sendNow();
@@ -143,6 +150,7 @@ export function SongScreen() {
                 onMoved={leaveMoveTo}
                 onReadTab={() => setOverlay("read-tab")}
                 onRewrite={rewrite}
+                onMovePhrase={setMovedPhrase}
               />
             </div>
           </div>
@@ -177,6 +185,20 @@ export function SongScreen() {
         onClose={() => setOverlay(undefined)}
       />
       <Dialog
+        open={moving !== undefined}
+        onClose={() => setMovedPhrase(undefined)}
+        title={`Move ${moving?.name ?? "the phrase"}`}
+        description="Rhythm and techniques stay; what changes is marked before it is done."
+      >
+        {moving && (
+          <MovePhraseForm
+            phrase={moving}
+            drawBars={drawBars}
+            onClose={() => setMovedPhrase(undefined)}
+          />
+        )}
+      </Dialog>
+      <Dialog
         open={overlay === "read-tab"}
         onClose={() => setOverlay(undefined)}
         title="Read a tablature"
@@ -203,12 +225,14 @@ function Middle({
   onMoved,
   onReadTab,
   onRewrite,
+  onMovePhrase,
 }: {
   readonly isMoving: boolean;
   readonly onMove: () => void;
   readonly onMoved: () => void;
   readonly onReadTab: () => void;
   readonly onRewrite: (phraseId: string) => void;
+  readonly onMovePhrase: (phraseId: string) => void;
 }) {
   const song = useSong(selectSong);
   const stage = useSong((state) => state.stage);
@@ -216,15 +240,12 @@ function Middle({
   const hasDraft = useSong((state) => state.drafts[`${part.id}/new`] !== undefined);
   const writeView = useSong((state) => state.writeView);
   const drawLine = useDrawLine();
-  const drawBars = useCallback<DrawBars>(
-    (phraseId, bars, marked) =>
-      drawLine(part, phraseId, [{ phraseId, partId: part.id, bars, others: [] }], marked),
-    [drawLine, part],
-  );
+  const drawBars = useDrawBars();
   if (stage === "set-up") return <SetUp onReadTab={onReadTab} />;
   if (isMoving) return <MoveTo drawLine={drawLine} onClose={onMoved} />;
   if (stage === "write" && writeView === "form") return <FormView />;
   if (stage === "write" && writeView === "versions") return <VersionsView drawBars={drawBars} />;
+  if (stage === "write" && writeView === "history") return <HistoryView drawBars={drawBars} />;
   if (song.phrases.length === 0 && !hasDraft) return <FirstPhrase onReadTab={onReadTab} />;
   return (
     <>
@@ -238,7 +259,7 @@ function Middle({
           </Button>
         </div>
       )}
-      <PhraseList onRewrite={onRewrite} />
+      <PhraseList onRewrite={onRewrite} onMove={onMovePhrase} />
     </>
   );
 }
@@ -272,6 +293,17 @@ function FirstPhrase({ onReadTab }: { readonly onReadTab: () => void }) {
   );
 }
 
+/** The same for bars of the current part. */
+function useDrawBars(): DrawBars {
+  const part = useSong(selectPart);
+  const drawLine = useDrawLine();
+  return useCallback<DrawBars>(
+    (phraseId, bars, marked) =>
+      drawLine(part, phraseId, [{ phraseId, partId: part.id, bars, others: [] }], marked),
+    [drawLine, part],
+  );
+}
+
 /** Versions stand close together, so that the eye can go from one to the other. */
 const COMPARED_LANES: ReadonlySet<LaneName> = new Set(["count", "stroke"]);
 
@@ -292,7 +324,7 @@ function useDrawLine(): (
       return (
         <Strip
           bars={bars}
-          frames={phrase ? framesFor(song, phrase, bars.length) : []}
+          frames={phrase ? framesFor(song, phrase, bars.length) : framesOf([], song, bars.length)}
           picking={part.picking}
           facts={{
             neck: neckOfPart(part),

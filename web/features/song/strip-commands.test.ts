@@ -18,6 +18,7 @@ const screen = {
   openReadTab: vi.fn(),
   showCallOut: vi.fn(),
   playOrStop: vi.fn(),
+  movePhrase: vi.fn(),
 };
 const KEYS = [
   ..."0357",

@@ -2,7 +2,7 @@
 
 import { phraseLetter } from "@intonazione/core/callout";
 import type { Phrase } from "@intonazione/core/score";
-import { PencilLine, Trash2 } from "lucide-react";
+import { MoveHorizontal, PencilLine, Trash2 } from "lucide-react";
 import { useOpenSong } from "@/open-song/context";
 import { removePhrase, renamePhrase } from "@/open-song/transactions";
 
@@ -14,6 +14,7 @@ export function PhraseHead({
   barsBefore,
   isBeingWritten,
   onRewrite,
+  onMove,
 }: {
   readonly phrase: Phrase;
   readonly index: number;
@@ -21,6 +22,7 @@ export function PhraseHead({
   readonly barsBefore: number;
   readonly isBeingWritten: boolean;
   readonly onRewrite: ((phraseId: string) => void) | undefined;
+  readonly onMove: (phraseId: string) => void;
 }) {
   const { store } = useOpenSong();
   const letter = phraseLetter(index);
@@ -67,6 +69,15 @@ export function PhraseHead({
             className="rounded-sm p-1 hover:text-ink"
           >
             <PencilLine size={15} aria-hidden />
+          </button>
+          <button
+            type="button"
+            aria-label={`Move phrase ${letter}`}
+            title="Move it to other frets, strings, a chord"
+            onClick={() => onMove(phrase.id)}
+            className="rounded-sm p-1 hover:text-ink"
+          >
+            <MoveHorizontal size={15} aria-hidden />
           </button>
           <button
             type="button"

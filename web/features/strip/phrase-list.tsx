@@ -21,7 +21,13 @@ const NO_BARS: readonly Bar[] = [];
 const UNWRITTEN = "unwritten";
 
 /** Every phrase of the song as the current part plays it, and the one that is just being said. */
-export function PhraseList({ onRewrite }: { readonly onRewrite: (phraseId: string) => void }) {
+export function PhraseList({
+  onRewrite,
+  onMove,
+}: {
+  readonly onRewrite: (phraseId: string) => void;
+  readonly onMove: (phraseId: string) => void;
+}) {
   const song = useSong(selectSong);
   const part = useSong(selectPart);
   const showsAllParts = useSong((state) => state.showsAllParts);
@@ -35,6 +41,7 @@ export function PhraseList({ onRewrite }: { readonly onRewrite: (phraseId: strin
       part={part}
       showsAllParts={showsAllParts && !entry.isNew}
       onRewrite={entry.isNew ? undefined : onRewrite}
+      onMove={onMove}
     />
   ));
 }
@@ -75,6 +82,7 @@ interface RowProps extends PhraseEntry {
   readonly part: Part;
   readonly showsAllParts: boolean;
   readonly onRewrite: ((phraseId: string) => void) | undefined;
+  readonly onMove: (phraseId: string) => void;
 }
 
 /** One phrase; drawn again only when something of its own changed. */
@@ -88,6 +96,7 @@ const PhraseRow = memo(function PhraseRow({
   part,
   showsAllParts,
   onRewrite,
+  onMove,
 }: RowProps) {
   const row = useRef<HTMLElement>(null);
   const barCount = bars.length;
@@ -112,6 +121,7 @@ const PhraseRow = memo(function PhraseRow({
         barsBefore={barsBefore}
         isBeingWritten={isBeingWritten}
         onRewrite={onRewrite}
+        onMove={onMove}
       />
       <div className="flex min-w-0 flex-1 flex-col gap-1 py-1.5 pr-3">
         {(showsAllParts ? song.parts : [part]).map((shown) => (

@@ -16,15 +16,9 @@ import {
 import { useMemo, type ReactNode } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { newId } from "@/open-song/draft";
+import type { DrawBars } from "@/open-song/draw-bars";
 import { setLine } from "@/open-song/transactions";
 import { Button } from "@/ui/button";
-
-/** Draws bars of a phrase with the strip's own means, some events marked. */
-export type DrawBars = (
-  phraseId: string,
-  bars: readonly Bar[],
-  marked: ReadonlySet<string>,
-) => ReactNode;
 
 /** Other ways to play the line at the cursor, one under the other, with what differs marked. */
 export function VersionsView({ drawBars }: { readonly drawBars: DrawBars }) {

@@ -1,0 +1,185 @@
+"use client";
+
+import { differences, lineOf, type Bar, type Song } from "@intonazione/core/score";
+import { useEffect, useMemo, useState } from "react";
+import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
+import type { DrawBars } from "@/open-song/draw-bars";
+import { fetchRevision, fetchRevisions, type Revision } from "@/open-song/server";
+import { bringBack } from "@/open-song/transactions";
+import { Button } from "@/ui/button";
+import { momentsOfHistory } from "./moments";
+
+const NO_BARS: readonly Bar[] = [];
+
+/** What was saved when: to be looked at, compared with the present, and brought back. */
+export function HistoryView({ drawBars }: { readonly drawBars: DrawBars }) {
+  const { store } = useOpenSong();
+  const saving = useSong((state) => state.saving);
+  const version = saving.kind === "saved" ? saving.version : undefined;
+  const [revisions, setRevisions] = useState<readonly Revision[] | "away">();
+  const [chosen, setChosen] = useState<Revision>();
+  const [song, setSong] = useState<Song | "away">();
+  useEffect(() => {
+    let isGone = false;
+    void fetchRevisions(store.songId).then((list) => {
+      if (!isGone) setRevisions(list ?? "away");
+    });
+    return () => {
+      isGone = true;
+    };
+  }, [store, version]);
+  useEffect(() => {
+    if (!chosen) return;
+    let isGone = false;
+    void fetchRevision(store.songId, chosen.id).then((then) => {
+      if (!isGone) setSong(then ?? "away");
+    });
+    return () => {
+      isGone = true;
+    };
+  }, [store, chosen]);
+  const moments = useMemo(
+    () => (Array.isArray(revisions) ? momentsOfHistory(revisions as readonly Revision[]) : []),
+    [revisions],
+  );
+  if (revisions === undefined) return <p className="m-auto text-soft">Looking it up …</p>;
+  if (revisions === "away") {
+    return (
+      <p className="m-auto max-w-md text-center text-soft">
+        The server or its database does not answer: earlier versions can be seen when it is back.
+      </p>
+    );
+  }
+  return (
+    <section
+      aria-label="History"
+      className="flex min-h-0 flex-1 rounded-md border border-hairline bg-sheet"
+    >
+      <ol
+        aria-label="Versions"
+        className="w-60 shrink-0 overflow-y-auto border-r border-hairline p-2"
+      >
+        {moments.map(({ revision, saves }) => (
+          <li key={revision.id}>
+            <button
+              type="button"
+              aria-pressed={revision.id === chosen?.id}
+              onClick={() => {
+                setSong(undefined);
+                setChosen(revision);
+              }}
+              className="flex w-full flex-col rounded-sm border border-transparent px-3 py-1.5 text-left hover:border-hairline aria-pressed:border-ink aria-pressed:bg-paper"
+            >
+              <span className="font-medium">{timeOf(revision.savedAt)}</span>
+              <span className={`text-xs ${revision.isAside ? "text-ochre-ink" : "text-soft"}`}>
+                {revision.isAside
+                  ? `kept aside, from version ${revision.version}`
+                  : `version ${revision.version}${saves > 1 ? `, ${saves} saves` : ""}`}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ol>
+      <div className="flex min-w-0 flex-1 flex-col gap-3 overflow-y-auto p-4">
+        {!chosen && (
+          <p className="m-auto max-w-sm text-center text-soft">
+            Every save is kept. Choose one to see what it differs in; bringing it back can be undone
+            like anything else.
+          </p>
+        )}
+        {chosen && song === undefined && <p className="m-auto text-soft">Fetching it …</p>}
+        {chosen && song === "away" && (
+          <p role="alert" className="m-auto text-madder">
+            This version could not be fetched.
+          </p>
+        )}
+        {chosen && song !== undefined && song !== "away" && (
+          <Compared
+            then={song}
+            when={timeOf(chosen.savedAt)}
+            drawBars={drawBars}
+            onBringBack={() => {
+              store.run(bringBack(song, timeOf(chosen.savedAt)));
+              store.setState({ writeView: "strips" });
+            }}
+          />
+        )}
+      </div>
+    </section>
+  );
+}
+
+function timeOf(date: Date): string {
+  return date.toLocaleString("en-GB", {
+    day: "numeric",
+    month: "short",
+    hour: "2-digit",
+    minute: "2-digit",
+  });
+}
+
+/** The lines of the current part that were otherwise then, with what differs marked. */
+function Compared({
+  then,
+  when,
+  drawBars,
+  onBringBack,
+}: {
+  readonly then: Song;
+  readonly when: string;
+  readonly drawBars: DrawBars;
+  readonly onBringBack: () => void;
+}) {
+  const now = useSong(selectSong);
+  const part = useSong(selectPart);
+  const names = new Map([...now.phrases, ...then.phrases].map(({ id, name }) => [id, name]));
+  const changed = [...names].flatMap(([id, name]) => {
+    const before = lineOf(then, id, part.id)?.bars ?? NO_BARS;
+    const after = lineOf(now, id, part.id)?.bars ?? NO_BARS;
+    const then_ = differences(before, after);
+    const now_ = differences(after, before);
+    return then_.size + now_.size > 0 ? [{ id, name, before, after, was: then_, is: now_ }] : [];
+  });
+  const others = [
+    then.title === now.title ? undefined : `it was called “${then.title}”`,
+    then.tempoBpm === now.tempoBpm ? undefined : `the tempo was ${then.tempoBpm}`,
+    JSON.stringify(then.form) === JSON.stringify(now.form) ? undefined : "the form was another",
+    then.parts.length === now.parts.length ? undefined : `it had ${then.parts.length} parts`,
+  ].filter((word) => word !== undefined);
+  return (
+    <>
+      <header className="flex items-center gap-3">
+        <h2 className="flex-1 font-serif text-xl">{when}</h2>
+        <Button look="main" onClick={onBringBack}>
+          Bring this one back
+        </Button>
+      </header>
+      <p className="text-soft">
+        {changed.length === 0
+          ? `${part.name} played the same as now.`
+          : `${part.name} played ${changed.length === 1 ? "one phrase" : `${changed.length} phrases`} otherwise.`}
+        {others.length > 0 && ` Also: ${others.join(", ")}.`}
+      </p>
+      {changed.map(({ id, name, before, after, was, is }) => (
+        <article key={id} aria-label={name} className="rounded-md border border-hairline">
+          <h3 className="px-3 pt-2 font-semibold">{name}</h3>
+          <Side label="then">{before.length === 0 ? <Nothing /> : drawBars(id, before, was)}</Side>
+          <Side label="now">{after.length === 0 ? <Nothing /> : drawBars(id, after, is)}</Side>
+        </article>
+      ))}
+    </>
+  );
+}
+
+function Side({ label, children }: { readonly label: string; readonly children: React.ReactNode }) {
+  return (
+    <div className="flex items-start gap-2 border-t border-hairline px-3 py-1 first-of-type:border-t-0">
+      <span className="w-10 pt-2 text-xs text-soft">{label}</span>
+      <div className="min-w-0 flex-1">{children}</div>
+    </div>
+  );
+}
+
+function Nothing() {
+  return <p className="py-2 text-soft">nothing</p>;
+}

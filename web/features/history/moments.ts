@@ -1,0 +1,27 @@
+import type { Revision } from "@/open-song/server";
+
+/** Saves of one minute, of which the last is what one means by that minute. */
+export interface HistoryMoment {
+  readonly revision: Revision;
+  /** How many saves it stands for. */
+  readonly saves: number;
+}
+
+const MINUTE_MS = 60_000;
+
+/** Newest first; what was kept aside stands alone, since nobody meant it to be lost among others. */
+export function momentsOfHistory(revisions: readonly Revision[]): readonly HistoryMoment[] {
+  const moments: HistoryMoment[] = [];
+  for (const revision of revisions) {
+    const last = moments.at(-1);
+    const minute = Math.floor(revision.savedAt.getTime() / MINUTE_MS);
+    const isSame =
+      last !== undefined &&
+      !revision.isAside &&
+      !last.revision.isAside &&
+      Math.floor(last.revision.savedAt.getTime() / MINUTE_MS) === minute;
+    if (isSame) moments[moments.length - 1] = { ...last, saves: last.saves + 1 };
+    else moments.push({ revision, saves: 1 });
+  }
+  return moments;
+}
