@@ -25,6 +25,46 @@ test("two windows cannot overwrite each other; either version can go on", async 
   await expectSaved(page);
 });
 
+test("two windows can be merged, made two songs, or an earlier save brought back", async ({
+  page,
+  context,
+}) => {
+  const address = await newSong(page, "One Of Two");
+  const other = await context.newPage();
+  await page.goto(address);
+  await say(page, "E0 E3");
+  await expectSaved(page);
+  await other.goto(address);
+  await expect(events(other, "Phrase A")).toHaveCount(2);
+  await say(page, "D0 D2 D4");
+  await expectSaved(page);
+  await say(other, "A0");
+  await other.getByRole("button", { name: "Merge both" }).click();
+  await expect(other.getByText("Nothing stood against each other.")).toBeVisible();
+  await expectSaved(other);
+  await expect(other.getByRole("listbox")).toHaveCount(3);
+
+  await say(page, "G0");
+  await page.getByRole("button", { name: "Make it two songs" }).click();
+  await expect(page.getByRole("listbox")).toHaveCount(3);
+  await expectSaved(page);
+  await page.getByRole("link", { name: "Intonazione: to the shelf" }).click();
+  await expect(page.getByRole("link", { name: "One Of Two (other window)" })).toBeVisible();
+
+  await other
+    .getByRole("navigation", { name: "Views of Write" })
+    .getByRole("button", { name: "history" })
+    .click();
+  const versions = other.getByRole("list", { name: "Versions" }).getByRole("button");
+  await versions.filter({ hasText: "kept aside" }).first().click();
+  await expect(other.getByText("Guitar played 2 phrases otherwise.")).toBeVisible();
+  await other.getByRole("button", { name: "Bring this one back" }).click();
+  await expect(other.getByRole("listbox")).toHaveCount(2);
+  await other.getByRole("button", { name: "Undo" }).click();
+  await expect(other.getByRole("listbox")).toHaveCount(3);
+  await expectSaved(other);
+});
+
 test("what was typed survives a reload in the middle, written or not", async ({ page }) => {
   await page.goto(await newSong(page, "Half Said"));
   await say(page, "E0 E3");

@@ -91,7 +91,7 @@ test("the form is said in a line, and a line has other versions", async ({ page 
   await form.press("Enter");
   await expect(page.getByText("From beginning to end: 4 bars, 0:11")).toBeVisible();
   await page.getByRole("button", { name: "Twelve bars", exact: true }).click();
-  await expect(phrase(page, "Twelve bars").getByText("A7").first()).toBeVisible();
+  await expect(phrase(page, "Twelve bars").getByText("Em7").first()).toBeVisible();
 
   await phrase(page, "Phrase A").getByRole("option").first().click();
   await views.getByRole("button", { name: "versions" }).click();

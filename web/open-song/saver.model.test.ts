@@ -77,6 +77,7 @@ describe("saving, whatever happens", () => {
             keep: async (copy) => void (kept = copy),
             keepDrafts: async () => undefined,
             send: server.send,
+            fetchVersion: async () => undefined,
             fetch: async () =>
               server.isAway ? undefined : { song: server.song, version: server.version },
           },

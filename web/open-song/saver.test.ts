@@ -10,7 +10,7 @@ import { setDetails } from "./transactions";
 
 const song = demoSong(DEMO_SONGS[0]!);
 const titled = (title: string) => {
-  const { parts: _p, phrases: _f, lines: _l, ...details } = song;
+  const { parts: _p, phrases: _f, form: _form, lines: _l, ...details } = song;
   return setDetails({ ...details, title });
 };
 
@@ -43,6 +43,7 @@ function open() {
       keepDrafts: async (drafts) => void keptDrafts.push(drafts),
       send,
       fetch: async () => ({ ...server }),
+      fetchVersion: async () => song,
     },
     1,
     song,
@@ -105,6 +106,24 @@ describe("saving", () => {
       expect(store.getState().history.song.title).toBe(choice === "mine" ? "Mine" : "Theirs");
       expect(server.version).toBe(choice === "mine" ? 8 : 7);
     }
+  });
+
+  it("merges both windows: what only one changed comes from there, and undo leads back", async () => {
+    const { server, store, saver, saving } = open();
+    const theirs = { ...song, tempoBpm: 71, title: "Theirs" };
+    server.song = theirs;
+    server.version = 2;
+    store.run(titled("Ours"));
+    await vi.advanceTimersByTimeAsync(2000);
+    expect(saving()).toBe("conflict");
+    const told = await saver.mergeBoth(() => "id");
+    expect(told).toEqual(['title: theirs was "Theirs"']);
+    expect(store.getState().history.song).toMatchObject({ title: "Ours", tempoBpm: 71 });
+    await vi.advanceTimersByTimeAsync(2000);
+    expect(saving()).toBe("saved");
+    expect(server).toMatchObject({ version: 3, song: { title: "Ours", tempoBpm: 71 } });
+    expect(store.undo()).toBe("merge both windows");
+    expect(store.getState().history.song).toMatchObject({ title: "Ours", tempoBpm: song.tempoBpm });
   });
 
   it("starts from this window's unsaved work, else from what is stored, else from any copy", () => {

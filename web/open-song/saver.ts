@@ -1,7 +1,8 @@
-import type { Song } from "@intonazione/core/score";
+import { mergeSongs, type Song } from "@intonazione/core/score";
 import type { FoundCopy, LocalCopy } from "./local-copies";
 import type { SaveAnswer } from "./server";
 import type { Drafts, Saving, SongState, SongStore } from "./store";
+import { mergeWindows } from "./transactions";
 
 /** Where saves go; given from outside so that tests can stand in for browser and server. */
 export interface Shelves {
@@ -9,6 +10,8 @@ export interface Shelves {
   readonly keepDrafts: (drafts: Drafts) => Promise<void>;
   readonly send: (song: Song, baseVersion: number) => Promise<SaveAnswer>;
   readonly fetch: () => Promise<{ readonly song: Song; readonly version: number } | undefined>;
+  /** The song as it was saved in a version, if it can be had. */
+  readonly fetchVersion: (version: number) => Promise<Song | undefined>;
 }
 
 const SEND_AFTER_MS = 700;
@@ -70,6 +73,27 @@ export class Saver {
     this.version = saving.theirs.version;
     this.report({ kind: "in-browser" });
     this.sendSoon(0);
+  }
+
+  /**
+   * Ends a conflict: what only one window changed comes from there, of what both changed ours
+   * stands and theirs is kept beside it. Undo leads back to this window's song.
+   * @returns what both had changed, to be told.
+   */
+  async mergeBoth(newId: () => string): Promise<readonly string[]> {
+    const { saving } = this.store.getState();
+    if (saving.kind !== "conflict") return [];
+    const { theirs } = saving;
+    const base = this.savedSong ?? (await this.shelves.fetchVersion(this.version)) ?? theirs.song;
+    // Fetching took a while: another way out may have been chosen meanwhile.
+    if (this.store.getState().saving !== saving) return [];
+    const { song, both } = mergeSongs(base, this.song, theirs.song, newId);
+    this.version = theirs.version;
+    this.savedSong = theirs.song;
+    this.report({ kind: "in-browser" });
+    this.store.run(mergeWindows(song));
+    this.sendSoon(0);
+    return both;
   }
 
   /** Ends a conflict: their song comes here; this window's was kept as a refused revision. */

@@ -67,6 +67,13 @@ export async function fetchRevision(id: string, revisionId: string): Promise<Son
   return song?.ok ? song.value : undefined;
 }
 
+/** The song as it was saved in a version; undefined when that cannot be had. */
+export async function fetchVersion(id: string, version: number): Promise<Song | undefined> {
+  const revisions = await fetchRevisions(id);
+  const wanted = revisions?.find((one) => one.version === version && !one.isAside);
+  return wanted && (await fetchRevision(id, wanted.id));
+}
+
 /** @returns the new song's id, or what went wrong, worded for the teacher. */
 export async function createSong(
   song: Song,

@@ -70,6 +70,11 @@ export function bringBack(song: Song, when: string): Transaction {
   return { label: `bring back ${when}`, edits: [{ kind: "replace-song", song }] };
 }
 
+/** Two windows' songs as one. */
+export function mergeWindows(song: Song): Transaction {
+  return { label: "merge both windows", edits: [{ kind: "replace-song", song }] };
+}
+
 /** How the phrases are played. */
 export function setForm(form: Song["form"]): Transaction {
   return { label: "change the form", edits: [{ kind: "set-form", form }] };

@@ -55,5 +55,6 @@ export {
   removeVersion,
   VERSION_LABELS,
 } from "./versions";
+export { mergeSongs } from "./merge-songs";
 export { commit, openHistory, redo, undo, type History, type Transaction } from "./history";
 export { mergeBars } from "./merge-bars";

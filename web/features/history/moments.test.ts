@@ -5,7 +5,7 @@ const at = (id: string, seconds: number, isAside = false) => ({
   id,
   version: Number(id),
   isAside,
-  savedAt: new Date(1_000_000_000_000 + seconds * 1000),
+  savedAt: new Date(999_960_000_000 + seconds * 1000),
 });
 
 describe("the history of a song", () => {

@@ -111,7 +111,7 @@ function Check({
   readonly children: ReactNode;
 }) {
   return (
-    <label className="flex items-center gap-2">
+    <label className="flex min-h-6 items-center gap-2">
       <input
         type="checkbox"
         checked={isOn}

@@ -12,7 +12,7 @@ export function LaneChoice() {
   const lanes = useSong((state) => state.lanes);
   const showsAllParts = useSong((state) => state.showsAllParts);
   const partCount = useSong(selectSong).parts.length;
-  const look = "flex items-center gap-2";
+  const look = "flex min-h-6 items-center gap-2";
   return (
     <Popover.Root>
       <Popover.Trigger

@@ -1,6 +1,9 @@
 "use client";
 
+import { useState } from "react";
 import { useOpenSong, useSong } from "@/open-song/context";
+import { newId } from "@/open-song/draft";
+import { createSong } from "@/open-song/server";
 import { Button } from "@/ui/button";
 
 const timeFormat = new Intl.DateTimeFormat("en-GB", { hour: "2-digit", minute: "2-digit" });
@@ -38,18 +41,37 @@ export function SaveState() {
 export function SaveBanner() {
   const { saver } = useOpenSong();
   const saving = useSong((state) => state.saving);
+  const [told, setTold] = useState<readonly string[]>();
   const look = "flex items-center gap-3 border-b px-6 py-2";
+  if (told && saving.kind !== "conflict") {
+    return (
+      <div role="status" className={`${look} border-verdigris`}>
+        <p className="flex-1">
+          Both windows are one song now.{" "}
+          {told.length > 0
+            ? `Both had changed: ${told.join("; ")}.`
+            : "Nothing stood against each other."}{" "}
+          Undo takes the merging back.
+        </p>
+        <Button look="quiet" onClick={() => setTold(undefined)}>
+          Well
+        </Button>
+      </div>
+    );
+  }
   switch (saving.kind) {
     case "conflict":
       return (
         <div role="alert" className={`${look} border-madder bg-madder-wash`}>
           <p className="flex-1">
             <strong>This song was saved elsewhere in the meantime</strong> (version{" "}
-            {saving.theirs.version}). Nothing was overwritten: both are kept. Which one shall go on?
+            {saving.theirs.version}). Nothing was overwritten: both are kept. How shall it go on?
           </p>
           <Button onClick={() => saver.takeTheirs()}>Take the saved one</Button>
-          <Button look="main" onClick={() => saver.keepMine()}>
-            Keep this one
+          <Button onClick={() => saver.keepMine()}>Keep this one</Button>
+          <TwoSongs />
+          <Button look="main" onClick={() => void saver.mergeBoth(newId).then(setTold)}>
+            Merge both
           </Button>
         </div>
       );
@@ -76,4 +98,23 @@ export function SaveBanner() {
     default:
       return null;
   }
+}
+
+/** Keeps both: this window's song becomes a song of its own, and this window goes on with the other. */
+function TwoSongs() {
+  const { saver, store } = useOpenSong();
+  const [problem, setProblem] = useState<string>();
+  const part = async () => {
+    const { song } = store.getState().history;
+    const title = `${song.title.slice(0, 180)} (other window)`;
+    const answer = await createSong({ ...song, title });
+    if ("problem" in answer) setProblem(answer.problem);
+    else saver.takeTheirs();
+  };
+  return (
+    <>
+      <Button onClick={() => void part()}>Make it two songs</Button>
+      {problem !== undefined && <span className="text-madder">{problem}</span>}
+    </>
+  );
 }

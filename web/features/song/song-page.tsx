@@ -6,7 +6,7 @@ import { useEffect, useState } from "react";
 import { OpenSongProvider, type OpenSong } from "@/open-song/context";
 import { LocalCopies, windowName } from "@/open-song/local-copies";
 import { Saver, startingPoint } from "@/open-song/saver";
-import { fetchSong, saveSong } from "@/open-song/server";
+import { fetchSong, fetchVersion, saveSong } from "@/open-song/server";
 import { studioStyle } from "@/open-song/studio-style";
 import { createSongStore, STAGES, type Stage } from "@/open-song/store";
 import type { LoadedSong, SongSurroundings } from "@/server/load-song";
@@ -100,6 +100,7 @@ async function openSong(
     keepDrafts: copies.keepDrafts.bind(copies),
     send: saveSong.bind(undefined, songId),
     fetch: fetchSong.bind(undefined, songId),
+    fetchVersion: fetchVersion.bind(undefined, songId),
   };
   return { store, rack: around?.rack ?? [], saver: new Saver(store, shelves, version, savedSong) };
 }

@@ -28,6 +28,7 @@ import { selectNames, selectPart, selectSong, useOpenSong, useSong } from "@/ope
 import { noteAt, stopAt } from "@/open-song/cursor";
 import { framesFor, neckOfPart, placeNames, shiftOf } from "@/open-song/derived";
 import { newId } from "@/open-song/draft";
+import { typeFret } from "@/open-song/strip-edits";
 import { addPart, pinNote } from "@/open-song/transactions";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
@@ -361,6 +362,14 @@ function NeckAtHand({ onSaid }: { readonly onSaid: () => void }) {
   );
   const say = useCallback(
     (place: Place) => {
+      const state = store.getState();
+      // While frets are inserted the neck writes on the strip, as the keys do.
+      if (state.stage === "write" && state.isInserting && state.cursor.eventId !== undefined) {
+        store.setState({ string: place.string });
+        const made = typeFret(store.getState(), place.fret, true);
+        if (made) store.run(made.transaction, { eventId: made.eventId, noteId: undefined });
+        return;
+      }
       onSaid();
       sayPlace(store, place);
       focusCallOut();

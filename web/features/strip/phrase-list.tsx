@@ -2,16 +2,20 @@
 
 import { phraseLetter } from "@intonazione/core/callout";
 import {
-  eventsBetween,
-  lineOf,
   type Bar,
+  eventsBetween,
+  eventsOf,
+  lineOf,
+  notesOf,
   type Part,
   type Phrase,
   type Song,
+  stringOf,
 } from "@intonazione/core/score";
 import { memo, useCallback, useEffect, useMemo, useRef } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { framesFor, neckOfPart, placeNames, shiftOf } from "@/open-song/derived";
+import { barsHere } from "@/open-song/selection";
 import { draftOf, type Draft } from "@/open-song/draft";
 import type { PartFacts } from "./facts";
 import { PhraseHead } from "./phrase-head";
@@ -140,6 +144,17 @@ const PhraseRow = memo(function PhraseRow({
   );
 });
 
+function chosenString(
+  state: Parameters<typeof barsHere>[0],
+  eventId: string,
+  noteId: string | undefined,
+): number | undefined {
+  const event = eventsOf(barsHere(state)).find(({ id }) => id === eventId);
+  const notes = event ? notesOf(event) : [];
+  const note = notes.find(({ id }) => id === noteId) ?? (notes.length === 1 ? notes[0] : undefined);
+  return note && stringOf(note);
+}
+
 /** One part's strip of a phrase; knows the cursor only while it is here. */
 const PartStrip = memo(function PartStrip({
   song,
@@ -196,6 +211,9 @@ const PartStrip = memo(function PartStrip({
         eventId: chosen,
         noteId: note,
       });
+      // Keys go on writing on the string of the note that was chosen.
+      const string = chosenString(store.getState(), chosen, note);
+      if (string !== undefined) store.setState({ string });
     },
     [store, part.id, phrase.id],
   );
