@@ -39,13 +39,30 @@ row(
   middle(placement),
 );
 const env = { ...process.env, BENCH_URL: address };
-const { inPhrases, inOnePhrase, shelfBytes } = measure("scripts/bench/key-press.ts", env);
+const { inSixteen, inPhrases, onStrip, inOnePhrase, shelfBytes } = measure(
+  "scripts/bench/key-press.ts",
+  env,
+);
+row(
+  "key press to painted strip, 2 phrases of 8 bars, p95",
+  quantile(inSixteen, 0.95),
+  50,
+  "ms",
+  middle(inSixteen),
+);
 row(
   "key press to painted strip, 50 phrases of 8 bars, p95",
   quantile(inPhrases, 0.95),
   50,
   "ms",
   middle(inPhrases),
+);
+row(
+  "fret typed on the strip, 50 phrases of 8 bars, p95",
+  quantile(onStrip, 0.95),
+  50,
+  "ms",
+  middle(onStrip),
 );
 row(
   "key press to painted strip, 1 phrase of 400 bars, p95",

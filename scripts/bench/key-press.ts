@@ -3,12 +3,14 @@ import { demoSong, DEMO_SONGS } from "@intonazione/demo";
 import { chromium } from "@playwright/test";
 
 /**
- * Times from a key press in the call-out line to the painted strip, in a part of 400 bars: while a
- * new phrase is said behind fifty others, and while one phrase of 400 bars is said anew. Also how
- * much JavaScript the shelf loads. Prints milliseconds a key press, and bytes.
+ * Times from a key press to the painted strip. In the call-out line: while a new phrase is said
+ * behind two others (16 bars) and behind fifty others (400 bars), and while one phrase of 400 bars is
+ * said anew. On the strip: frets typed in the middle of 400 bars. Also how much JavaScript the shelf
+ * loads. Prints milliseconds a key press, and bytes.
  */
 
-const BARS = 400;
+const LONG = 400;
+const SHORT = 16;
 const KEYS = 80;
 const base = process.env["BENCH_URL"] ?? "";
 const browser = await chromium.launch({
@@ -17,13 +19,13 @@ const browser = await chromium.launch({
 });
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 
-/** A song of 400 bars, in phrases of so many. */
-function longSong(perPhrase: number): Song {
+/** A song of so many bars, in phrases of so many. */
+function longSong(barCount: number, perPhrase: number): Song {
   const song = demoSong(DEMO_SONGS[0]!);
   const part = song.parts[0]!;
   const source = song.lines.filter((line) => line.partId === part.id).flatMap((line) => line.bars);
   let count = 0;
-  const bars = Array.from({ length: BARS }, (_, index) => ({
+  const bars = Array.from({ length: barCount }, (_, index) => ({
     events: source[index % source.length]!.events.map((event) => ({
       ...event,
       id: `e${count++}`,
@@ -32,7 +34,7 @@ function longSong(perPhrase: number): Song {
       }),
     })),
   }));
-  const phrases = Array.from({ length: BARS / perPhrase }, (_, index) => ({
+  const phrases = Array.from({ length: barCount / perPhrase }, (_, index) => ({
     id: `p${index}`,
     name: `Phrase ${index + 1}`,
     marks: [],
@@ -43,21 +45,37 @@ function longSong(perPhrase: number): Song {
     bars: bars.slice(index * perPhrase, (index + 1) * perPhrase),
     others: [],
   }));
-  return { ...song, title: `Bench ${perPhrase}`, parts: [part], phrases, form: [], lines };
+  return {
+    ...song,
+    title: `Bench ${barCount} ${perPhrase}`,
+    parts: [part],
+    phrases,
+    form: [],
+    lines,
+  };
 }
 
-async function timesOf(perPhrase: number, isRewriting: boolean): Promise<readonly number[]> {
+type Way = "saying" | "rewriting" | "on the strip";
+
+async function timesOf(barCount: number, perPhrase: number, way: Way): Promise<readonly number[]> {
   const made = await page.request.post(`${base}/api/songs`, {
-    data: { song: longSong(perPhrase), baseVersion: 1 },
+    data: { song: longSong(barCount, perPhrase), baseVersion: 1 },
   });
   if (!made.ok()) throw new Error(await made.text());
   await page.goto(`${base}/songs/${((await made.json()) as { id: string }).id}`);
   const field = page.getByRole("textbox", { name: "say it" });
   await field.waitFor();
   await page.waitForTimeout(1500);
-  if (isRewriting)
+  if (way === "rewriting")
     await page.getByLabel("What the call-out line writes").selectOption({ index: 1 });
-  await field.press("Control+End");
+  if (way !== "on the strip") await field.press("Control+End");
+  else {
+    await page.locator("body").press("s");
+    await field.press("Escape");
+    for (let step = 0; step < barCount / perPhrase / 2; step++)
+      await page.keyboard.press("PageDown");
+    for (let step = 0; step < 5; step++) await page.keyboard.press("ArrowDown");
+  }
   await page.evaluate(() => {
     const samples: number[] = [];
     Object.assign(window, { samples });
@@ -74,14 +92,23 @@ async function timesOf(perPhrase: number, isRewriting: boolean): Promise<readonl
       true,
     );
   });
+  if (way === "on the strip") {
+    for (let key = 0; key < KEYS / 2; key++) {
+      await page.keyboard.press(String(key % 9));
+      await page.waitForTimeout(800);
+    }
+    return page.evaluate(() => Reflect.get(window, "samples") as number[]);
+  }
   const said = " E0 A2h4 D5 A3 E3 D2 A5 E0 G2 D4 A7 E5 D7 A5 G5 D3 A0 E3 A2 D2 E0 G4";
   await page.keyboard.type(said.slice(0, KEYS), { delay: 90 });
   await page.waitForTimeout(300);
   return page.evaluate(() => Reflect.get(window, "samples") as number[]);
 }
 
-const inPhrases = await timesOf(8, false);
-const inOnePhrase = await timesOf(BARS, true);
+const inSixteen = await timesOf(SHORT, 8, "saying");
+const inPhrases = await timesOf(LONG, 8, "saying");
+const onStrip = await timesOf(LONG, 8, "on the strip");
+const inOnePhrase = await timesOf(LONG, LONG, "rewriting");
 
 let bytes = 0;
 const shelf = await browser.newPage();
@@ -96,4 +123,6 @@ client.on("Network.loadingFinished", ({ requestId, encodedDataLength }) => {
 });
 await shelf.goto(`${base}/`, { waitUntil: "networkidle" });
 await browser.close();
-process.stdout.write(JSON.stringify({ inPhrases, inOnePhrase, shelfBytes: bytes }));
+process.stdout.write(
+  JSON.stringify({ inSixteen, inPhrases, onStrip, inOnePhrase, shelfBytes: bytes }),
+);

@@ -87,6 +87,37 @@ await page
 await take("move-to");
 
 await open("Brass Kettle");
+await walk(page, 6);
+await page.getByRole("button", { name: "Lanes" }).click();
+for (const lane of ["value", "finger", "degree"]) {
+  await page.getByRole("checkbox", { name: lane, exact: true }).check();
+}
+await page.keyboard.press("Escape");
+await page.getByRole("region", { name: "D, Whistle" }).scrollIntoViewIfNeeded();
+await page.getByRole("region", { name: "D, Whistle" }).getByRole("option").nth(4).click();
+await take("techniques");
+const views = page.getByRole("navigation", { name: "Views of Write" });
+await views.getByRole("button", { name: "form" }).click();
+await take("form");
+await views.getByRole("button", { name: "versions" }).click();
+await page.getByRole("button", { name: "every note picked" }).click();
+await page
+  .getByRole("article", { name: "every note picked" })
+  .evaluate((version) => version.scrollIntoView({ block: "end" }));
+await page.getByText(/^Saved/u).waitFor();
+await take("versions");
+await views.getByRole("button", { name: "strips" }).click();
+await page.getByRole("button", { name: "Undo" }).click();
+await page.getByRole("region", { name: "A, Walk" }).getByRole("option").nth(2).click();
+await page.keyboard.press("Shift+ArrowRight");
+await page.keyboard.press("Delete");
+await page.getByText(/^Saved/u).waitFor();
+await views.getByRole("button", { name: "history" }).click();
+await page.getByRole("list", { name: "Versions" }).getByRole("button").last().click();
+await page.getByRole("button", { name: "Bring this one back" }).waitFor();
+await take("history");
+await views.getByRole("button", { name: "strips" }).click();
+await page.getByRole("button", { name: "Undo" }).click();
 await page.getByRole("button", { name: /^Set up/u }).click();
 await page.getByRole("tab", { name: "Strings" }).click();
 await take("strings");
