@@ -35,7 +35,7 @@ for (const theme of ["day", "evening"]) {
     await page.getByRole("link", { name: "Tin Roof Tuesday" }).click();
     await events(page, "Drizzle").nth(2).click();
     await page.getByRole("button", { name: "Lanes" }).click();
-    for (const lane of ["value", "finger", "degree"]) {
+    for (const lane of ["value", "finger", "degree", "staff"]) {
       await page.getByRole("checkbox", { name: lane, exact: true }).check();
     }
     await page.keyboard.press("Escape");

@@ -72,6 +72,11 @@ test("metre, pick-up, chords, two voices and words stand on the strip; a reload 
     await expect(strip.getByText(text, { exact: true })).toBeVisible();
   }
   await expect(strip.getByText("‹12›")).toBeVisible();
+  // The staff is engraved only when it is asked for, and has a head for every event.
+  await page.getByRole("button", { name: "Lanes" }).click();
+  await page.getByRole("checkbox", { name: "staff", exact: true }).check();
+  await page.keyboard.press("Escape");
+  await expect(strip.locator(".staff .vf-stavenote")).toHaveCount(16);
   await expectSaved(page);
   await page.reload();
   await expect(strip.getByText("7/8 · ♩ = 72", { exact: true })).toBeVisible();

@@ -31,6 +31,7 @@ export const LANES = [
   "sounds",
   "fingered",
   "degree",
+  "staff",
 ] as const;
 /** The tablature itself is always there. */
 export type Lane = (typeof LANES)[number];

@@ -2,6 +2,7 @@ export {
   displayPitch,
   displayPitchClass,
   formatPitch,
+  formatPitchClass,
   midi,
   midiOf,
   parsePitch,

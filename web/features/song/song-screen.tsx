@@ -332,6 +332,7 @@ function useDrawLine(): (
             names: placeNames(part, { style }, studio),
             key,
             shift: shiftOf(part),
+            isBass: part.instrument.kind === "bass",
           }}
           lanes={marked ? COMPARED_LANES : lanes}
           label={part.name}

@@ -10,6 +10,7 @@ export interface PartFacts {
   readonly key: Key;
   /** Semitones from the shape's name to what sounds. */
   readonly shift: number;
+  readonly isBass: boolean;
 }
 
 export interface BarProps {

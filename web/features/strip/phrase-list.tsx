@@ -199,6 +199,7 @@ const PartStrip = memo(function PartStrip({
       names: placeNames(part, { style }, studio),
       key,
       shift: shiftOf(part),
+      isBass: part.instrument.kind === "bass",
     }),
     [part, key, style, studio],
   );

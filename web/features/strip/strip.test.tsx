@@ -41,6 +41,7 @@ function draw(bar: Bar, on: Song = song, partIndex = 0, wishes: Wishes = {}): st
     names: placeNames(part, on, USUAL_STYLE),
     key: on.key,
     shift: shiftOf(part),
+    isBass: part.instrument.kind === "bass",
     ...wishes.facts,
   };
   const lanes = lanesFor({

@@ -16,11 +16,12 @@ import { memo, useMemo, useRef } from "react";
 import { useWidth } from "@/ui/use-width";
 import { BarFigure } from "./bar-figure";
 import type { PartFacts } from "./facts";
+import { StaffRow } from "./staff-row";
 import { lanesFor, stringY, type Lanes, type LaneWishes } from "./lanes";
 import { layRows, type BarBox, type Row } from "./layout";
 
 export type LaneName =
-  "chord" | "count" | "stroke" | "value" | "finger" | "sounds" | "fingered" | "degree";
+  "chord" | "count" | "stroke" | "value" | "finger" | "sounds" | "fingered" | "degree" | "staff";
 
 export interface StripProps {
   readonly bars: readonly Bar[];
@@ -186,40 +187,45 @@ const RowFigure = memo(function RowFigure({
     has: rowsWanted(row, events, wished, facts),
   });
   return (
-    <svg width={width} height={lanes.height} role="presentation" className="block">
-      <RowNames lanes={lanes} facts={facts} />
-      <g transform={`translate(${GUTTER} 0)`}>
-        <path
-          d={`M0 ${lanes.tab}V${stringY(lanes, lanes.strings)}`}
-          stroke="var(--ink)"
-          strokeWidth={1}
-        />
-        {row.bars.map(({ box, x, isLast }, index) => {
-          const isHere = box.events.some(({ event }) => event.id === eventId);
-          return (
-            <g key={index} transform={`translate(${x} 0)`}>
-              <BarFigure
-                box={box}
-                number={barsBefore + row.firstBar + index}
-                lanes={lanes}
-                facts={facts}
-                isLast={isLast}
-                before={row.bars[index - 1]?.box}
-                strokes={strokes?.[row.firstBar - 1 + index] ?? ""}
-                fingers={fingers?.[row.firstBar - 1 + index] ?? ""}
-                eventId={isHere ? eventId : undefined}
-                noteId={isHere ? noteId : undefined}
-                string={isHere ? string : undefined}
-                chosen={chosenIn(box, chosen)}
-                onSelect={onSelect}
-              />
-            </g>
-          );
-        })}
-      </g>
-    </svg>
+    <>
+      {wished.has("staff") && <StaffRow row={row} width={width} gutter={GUTTER} facts={facts} />}
+      <svg width={width} height={lanes.height} role="presentation" className="block">
+        <RowNames lanes={lanes} facts={facts} />
+        <g transform={`translate(${GUTTER} 0)`}>
+          <path
+            d={`M0 ${lanes.tab}V${stringY(lanes, lanes.strings)}`}
+            stroke="var(--ink)"
+            strokeWidth={1}
+          />
+          {row.bars.map(({ box, x, isLast }, index) => {
+            const isHere = box.events.some(({ event }) => event.id === eventId);
+            return (
+              <g key={index} transform={`translate(${x} 0)`}>
+                <BarFigure
+                  box={box}
+                  number={barsBefore + row.firstBar + index}
+                  lanes={lanes}
+                  facts={facts}
+                  isLast={isLast}
+                  before={row.bars[index - 1]?.box}
+                  strokes={strokes?.[row.firstBar - 1 + index] ?? ""}
+                  fingers={fingers?.[row.firstBar - 1 + index] ?? ""}
+                  eventId={isHere ? eventId : undefined}
+                  noteId={isHere ? noteId : undefined}
+                  string={isHere ? string : undefined}
+                  chosen={chosenIn(box, chosen)}
+                  onSelect={onSelect}
+                />
+              </g>
+            );
+          })}
+        </g>
+      </svg>
+    </>
   );
 });
+
+type LaneWish = Parameters<LaneWishes["has"]["has"]>[0];
 
 /** The lanes that are wished for, and those that show themselves where there is something to show. */
 function rowsWanted(
@@ -228,8 +234,9 @@ function rowsWanted(
   wished: ReadonlySet<LaneName>,
   facts: PartFacts,
 ): LaneWishes["has"] {
-  const has = new Set<Parameters<LaneWishes["has"]["has"]>[0]>(wished);
-  const add = (name: Parameters<LaneWishes["has"]["has"]>[0], isThere: boolean) => {
+  const has = new Set<LaneWish>();
+  for (const name of wished) if (name !== "staff") has.add(name);
+  const add = (name: LaneWish, isThere: boolean) => {
     if (isThere) has.add(name);
     else has.delete(name);
   };
