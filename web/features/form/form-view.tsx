@@ -184,7 +184,7 @@ function Playing({ form }: { readonly form: readonly Section[] }) {
   return (
     <div className="flex flex-col gap-1">
       <h3 className="font-semibold">
-        From beginning to end: {bars} bars, {minutes}
+        From beginning to end: {bars} {bars === 1 ? "bar" : "bars"}, {minutes}
       </h3>
       <ol className="flex flex-wrap gap-x-2 gap-y-1 font-mono text-[13px]">
         {passes.slice(0, 200).map(({ phraseId, isEnding, over }, index) => {

@@ -34,8 +34,7 @@ export function StaffRow({
       if (isGone || !box.current) return;
       box.current.replaceChildren();
       draw(engraver, box.current, { row, width, gutter, facts });
-    })().catch((error: unknown) => {
-      console.error(error);
+    })().catch(() => {
       if (!isGone) box.current?.replaceChildren("this row could not be engraved");
     });
     return () => {
