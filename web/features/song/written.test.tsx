@@ -20,7 +20,7 @@ import type { Saver } from "@/open-song/saver";
 import type { SongStore } from "@/open-song/store";
 import { setLine } from "@/open-song/transactions";
 import { allOf, textOf } from "@/ui/markup.test-kit";
-import { EventPanel } from "./event-panel";
+import { EventPanel } from "@/features/write/event-panel";
 
 /** The store's first state is what a drawing on the server shows: it is opened as it shall be. */
 function show(store: SongStore, view: ReactNode): string {
