@@ -172,7 +172,7 @@ function VersionBox({
           aria-label="Label of the version"
           maxLength={200}
           onBlur={({ target }) => keep("label", target.value)}
-          className="w-44 rounded-sm border border-transparent bg-transparent font-semibold hover:border-hairline"
+          className="min-h-7 w-44 rounded-sm border border-transparent bg-transparent font-semibold hover:border-hairline"
         />
         <span className={isChosen ? "text-verdigris-ink" : "text-soft"}>{title}</span>
         <input
@@ -182,7 +182,7 @@ function VersionBox({
           placeholder="why?"
           maxLength={500}
           onBlur={({ target }) => keep("reason", target.value)}
-          className="min-w-40 flex-1 rounded-sm border border-transparent bg-transparent text-soft hover:border-hairline"
+          className="min-h-7 min-w-40 flex-1 rounded-sm border border-transparent bg-transparent text-soft hover:border-hairline"
         />
         <span className="flex gap-1">{actions}</span>
       </header>
