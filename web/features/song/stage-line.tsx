@@ -38,7 +38,7 @@ export function StageLine() {
     };
   }, [song, part]);
   return (
-    <nav aria-label="Stages" className="flex gap-8 border-b border-hairline">
+    <nav aria-label="Stages" className="flex gap-6 border-b border-hairline">
       {STAGES.map((name) => (
         <button
           key={name}
@@ -50,7 +50,9 @@ export function StageLine() {
           <span className={stage === name ? "block font-semibold" : "block text-soft"}>
             {STAGE_NAME[name]}
           </span>
-          <span className="block max-w-52 truncate text-xs text-soft">{states[name]}</span>
+          <span title={states[name]} className="block max-w-32 truncate text-xs text-soft">
+            {states[name]}
+          </span>
         </button>
       ))}
     </nav>
