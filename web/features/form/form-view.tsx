@@ -180,7 +180,8 @@ function Playing({ form }: { readonly form: readonly Section[] }) {
       seconds: heard.at(-1)?.endSeconds ?? 0,
     };
   }, [song, form]);
-  const minutes = `${Math.floor(seconds / 60)}:${String(Math.round(seconds % 60)).padStart(2, "0")}`;
+  const whole = Math.round(seconds);
+  const minutes = `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, "0")}`;
   return (
     <div className="flex flex-col gap-1">
       <h3 className="font-semibold">
