@@ -9,7 +9,7 @@ const at = (id: string, seconds: number, isAside = false) => ({
 });
 
 describe("the history of a song", () => {
-  it("shows the last save of every minute, and everything that was kept aside", () => {
+  it("shows the last save of every minute, what was kept aside, and the first of all", () => {
     const revisions = [
       at("6", 200),
       at("5", 190),

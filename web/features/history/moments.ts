@@ -9,7 +9,10 @@ export interface HistoryMoment {
 
 const MINUTE_MS = 60_000;
 
-/** Newest first; what was kept aside stands alone, since nobody meant it to be lost among others. */
+/**
+ * Newest first. What was kept aside stands alone, since nobody meant it to be lost among others, and
+ * so does the very first save: the song as it was made.
+ */
 export function momentsOfHistory(revisions: readonly Revision[]): readonly HistoryMoment[] {
   const moments: HistoryMoment[] = [];
   for (const revision of revisions) {
@@ -17,6 +20,7 @@ export function momentsOfHistory(revisions: readonly Revision[]): readonly Histo
     const minute = Math.floor(revision.savedAt.getTime() / MINUTE_MS);
     const isSame =
       last !== undefined &&
+      revision.version > 1 &&
       !revision.isAside &&
       !last.revision.isAside &&
       Math.floor(last.revision.savedAt.getTime() / MINUTE_MS) === minute;
