@@ -15,7 +15,7 @@ describe("the history of a song", () => {
       at("5", 190),
       at("4", 185, true),
       at("3", 182),
-      at("2", 60),
+      at("2", 10),
       at("1", 0),
     ];
     const moments = momentsOfHistory(revisions).map(({ revision, saves }) => [revision.id, saves]);
