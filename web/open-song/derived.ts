@@ -9,6 +9,7 @@ import {
 import type { Metre } from "@intonazione/core/rhythm";
 import {
   framesOfPhrase,
+  lineOf,
   styleOf,
   type BarFrame,
   type Part,
@@ -71,6 +72,17 @@ export function placeNames(part: Part, song: Pick<Song, "style">, studio: PlaceS
   const names = placeNamesOf(part, own);
   namesOfParts.set(part, { style, names });
   return names;
+}
+
+/** What holds in a bar of a part's line, counted from 1 within its phrase. */
+export function frameAt(
+  song: Song,
+  partId: string,
+  { phraseId, bar }: { readonly phraseId: string; readonly bar: number },
+): BarFrame {
+  const phrase = song.phrases.find(({ id }) => id === phraseId)!;
+  const bars = lineOf(song, phraseId, partId)?.bars.length ?? 0;
+  return framesFor(song, phrase, bars)[bar - 1]!;
 }
 
 export function shiftOf(part: Part): number {

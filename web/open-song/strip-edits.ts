@@ -2,9 +2,16 @@ import { parseCallout, printCallout } from "@intonazione/core/callout";
 import { hasErrors, type Finding } from "@intonazione/core/foundation";
 import { fret, lastFretOf, midiAt } from "@intonazione/core/neck";
 import { spellMidi } from "@intonazione/core/pitch";
-import { fraction, multiply, noteValueOf, type Fraction } from "@intonazione/core/rhythm";
+import {
+  fraction,
+  multiply,
+  noteValueOf,
+  usualTuplet,
+  type Fraction,
+} from "@intonazione/core/rhythm";
 import {
   changeEvents,
+  copyOfEvent,
   eventsOf,
   inOrder,
   insertAfter,
@@ -13,6 +20,7 @@ import {
   notesOf,
   removeEvents,
   stringOf,
+  techniqueKey,
   toggleBarLine,
   type Bar,
   type EventTechnique,
@@ -68,12 +76,12 @@ function edit(
 function change(
   state: SongState,
   label: string,
-  how: (event: LineEvent, at: Here) => LineEvent,
+  how: (event: LineEvent) => LineEvent,
 ): StripEdit | undefined {
   const at = here(state);
   if (!at || at.chosen.length === 0) return undefined;
   const ids = new Set(at.chosen.map(({ id }) => id));
-  const after = changeEvents(at.bars, ids, (event) => how(event, at));
+  const after = changeEvents(at.bars, ids, how);
   return edit(at, label, after, state.cursor.eventId);
 }
 
@@ -225,7 +233,7 @@ export const dot = (state: SongState) =>
 export const tuplet = (state: SongState, actual: number) =>
   withDuration(state, actual === 3 ? "triplet" : `tuplet of ${actual}`, (duration) => {
     const now = noteValueOf(duration)?.tuplet;
-    const normal = 2 ** Math.floor(Math.log2(actual - 1));
+    const { normal } = usualTuplet(actual);
     if (now?.actual === actual) return multiply(duration, fraction(actual, normal));
     return multiply(duration, fraction(normal, actual));
   });
@@ -248,9 +256,9 @@ export function toggleTechnique(state: SongState, technique: Technique): StripEd
   });
 }
 
-function isSame(a: object, b: object): boolean {
-  const sorted = (one: object) => JSON.stringify(Object.entries(one).sort());
-  return sorted(a) === sorted(b);
+/** Whether two techniques say the same. */
+function isSame(a: Technique | EventTechnique, b: Technique | EventTechnique): boolean {
+  return techniqueKey(a) === techniqueKey(b);
 }
 
 export function toggleEventTechnique(
@@ -322,16 +330,15 @@ export function barLine(state: SongState): StripEdit | undefined {
   return edit(at, "bar line", toggleBarLine(at.bars, at.event.id), state.cursor.eventId);
 }
 
-function copyOf(event: LineEvent): LineEvent {
-  if (event.kind !== "notes") return { ...event, id: newId() };
-  return { ...event, id: newId(), notes: event.notes.map((note) => ({ ...note, id: newId() })) };
-}
-
 /** The chosen events once more, behind themselves. */
 export function repeatChosen(state: SongState): StripEdit | undefined {
   const at = here(state);
   if (!at || at.chosen.length === 0) return undefined;
-  return inserted(at, "repeat", at.chosen.map(copyOf));
+  return inserted(
+    at,
+    "repeat",
+    at.chosen.map((event) => copyOfEvent(event, newId)),
+  );
 }
 
 /** The chosen events as a call-out, to be taken anywhere. */

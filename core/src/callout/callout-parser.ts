@@ -2,7 +2,14 @@ import { parseChord } from "../pitch/chord";
 import { parseDuration } from "../rhythm/duration";
 import { fraction, type Fraction } from "../rhythm/fraction";
 import { parseMetre } from "../rhythm/metre";
-import { notesOf, stringOf, type LineEvent, type Note, type NotesEvent } from "../score/event";
+import {
+  copyOfEvent,
+  notesOf,
+  stringOf,
+  type LineEvent,
+  type Note,
+  type NotesEvent,
+} from "../score/event";
 import { inOrder, type LinkKind } from "../score/technique";
 import { soundOfShape } from "../theory/shapes-and-sound";
 import { sayString, type CalloutContext } from "./context";
@@ -251,11 +258,10 @@ export class CalloutParser {
   }
 
   private copyOfEvent(event: LineEvent): LineEvent {
-    const id = this.newId();
+    const copy = copyOfEvent(event, this.newId);
     const span = this.spans.get(event.id);
-    if (span) this.spans.set(id, span);
-    if (event.kind !== "notes") return { ...event, id };
-    return { ...event, id, notes: event.notes.map((note) => ({ ...note, id: this.newId() })) };
+    if (span) this.spans.set(copy.id, span);
+    return copy;
   }
 
   private rest(start: number): void {

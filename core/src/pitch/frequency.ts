@@ -16,7 +16,7 @@ export function frequencyHzOf(pitch: Pitch, referenceHz = STANDARD_REFERENCE_HZ)
 }
 
 /** The same for a height in semitones, fractions allowed; 69 is A4. */
-function frequencyHzAt(semitones: number, referenceHz = STANDARD_REFERENCE_HZ): number {
+export function frequencyHzAt(semitones: number, referenceHz = STANDARD_REFERENCE_HZ): number {
   return referenceHz * 2 ** ((semitones - 69) / 12);
 }
 

@@ -1,6 +1,6 @@
 import type { NoiseAct, PassagePart, StringAct } from "../audio/passage";
 import { chromaOf } from "../pitch/pitch";
-import { frequencyHzOf } from "../pitch/frequency";
+import { frequencyHzAt } from "../pitch/frequency";
 import {
   add,
   compare,
@@ -61,13 +61,8 @@ function offBeat({ frame, length }: PlayedBar, onset: Fraction, feel: Feel): Fra
   return subtract(played!, frame.from);
 }
 
-/** Strings of the plain bass that backs a riff, and how low it may go: the low E of a bass. */
+/** How low the plain bass that backs a riff may go: the low E of a bass. */
 const LOWEST_MIDI = 28;
-/** What comes before the first chord of a phrase is left to the drums. */
-interface Sounding {
-  readonly chord: ChordAt["chord"];
-  readonly from: number;
-}
 
 /**
  * A plain backing: the bass note of each chord where it begins and on the odd beats, and a drum
@@ -80,11 +75,12 @@ export function backingPart(
 ): PassagePart {
   const acts: StringAct[] = [];
   const noises: NoiseAct[] = [];
-  let sounding: Sounding | undefined;
+  // What comes before the first chord of a phrase is left to the drums.
+  let chord: ChordAt["chord"];
   let lastPass = -1;
   for (const bar of bars) {
     // Every phrase begins anew: harmony does not carry over from whatever was played before it.
-    if (bar.passIndex !== lastPass) sounding = undefined;
+    if (bar.passIndex !== lastPass) chord = undefined;
     lastPass = bar.passIndex;
     const changes = chordsIn(bar).map(({ at, chord }) => ({
       onset: subtract(at, bar.frame.from),
@@ -97,12 +93,10 @@ export function backingPart(
       .filter((onset, index, all) => index === 0 || compare(onset, all[index - 1]!) > 0);
     for (const onset of moments) {
       const change = changes.find((one) => compare(one.onset, onset) === 0);
-      if (change) sounding = { chord: change.chord, from: secondsIn(bar, onset) };
+      if (change) chord = change.chord;
       const beat = beats.find((one) => compare(one.onset, onset) === 0)?.beat;
       const isPlayed = change !== undefined || (beat !== undefined && beat % 2 === 1);
-      if (isPlayed && sounding?.chord) {
-        acts.push(bassAct(sounding.chord, bar, onset, referenceHz));
-      }
+      if (isPlayed && chord) acts.push(bassAct(chord, bar, onset, referenceHz));
     }
     for (const { beat, onset } of beats) {
       const at = secondsIn(bar, onset);
@@ -136,12 +130,11 @@ function bassAct(
   const at = secondsIn(bar, onset);
   const twoBeats =
     toNumber(divide(fraction(2), fraction(bar.frame.metre.unit))) * bar.secondsAWhole;
-  const [a4] = [frequencyHzOf({ step: "A", alter: 0, octave: 4 }, referenceHz)];
   return {
     at,
     until: Math.min(at + twoBeats, bar.endSeconds),
     string: 1,
-    hz: a4 * 2 ** ((semitones - 69) / 12),
+    hz: frequencyHzAt(semitones, referenceHz),
     attack: { by: "finger", strength: 0.5 },
     damping: "none",
     course: [],

@@ -1,5 +1,5 @@
 import type { Passage } from "../audio/passage";
-import { framesOfPhrase, lineOf, type Song } from "../score/song";
+import { framesOfPhrase, lineOf, type Part, type Song } from "../score/song";
 import { backingPart, clickPart } from "./backing";
 import { eventTimes } from "./event-times";
 import { partSound } from "./part-sound";
@@ -30,7 +30,7 @@ export function perform(song: Song, wishes: PlayWishes = {}): Performance {
   const bars = playedBars(song, wishes);
   const events: PlayedEvent[] = [];
   const parts = song.parts.map((part) => {
-    const works = worksOf(song, part.id);
+    const works = worksOf(song, part);
     const times = bars.flatMap((played) => {
       const bar = lineOf(song, played.pass.phraseId, part.id)?.bars[played.index];
       return bar ? eventTimes(bar, played, song.feel) : [];
@@ -51,12 +51,11 @@ export function perform(song: Song, wishes: PlayWishes = {}): Performance {
 }
 
 /** The strokes of every line of a part. */
-function worksOf(song: Song, partId: string): ReadonlyMap<string, Handwork> {
-  const part = song.parts.find(({ id }) => id === partId)!;
+function worksOf(song: Song, part: Part): ReadonlyMap<string, Handwork> {
   const strings = part.instrument.tuning.length;
   const all = new Map<string, Handwork>();
   for (const phrase of song.phrases) {
-    const bars = lineOf(song, phrase.id, partId)?.bars ?? [];
+    const bars = lineOf(song, phrase.id, part.id)?.bars ?? [];
     const frames = framesOfPhrase(song, phrase, bars.length);
     for (const [id, work] of suggestStrokes(bars, frames, part.picking, strings)) all.set(id, work);
   }

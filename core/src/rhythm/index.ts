@@ -9,7 +9,13 @@ export {
   toNumber,
   type Fraction,
 } from "./fraction";
-export { durationInWords, formatDuration, noteValueOf, type NoteValue } from "./duration";
+export {
+  durationInWords,
+  formatDuration,
+  noteValueOf,
+  usualTuplet,
+  type NoteValue,
+} from "./duration";
 export { formatFeel, parseFeel, STRAIGHT, type Feel } from "./feel";
 export { barLength, countAt, formatMetre, parseMetre, type Metre } from "./metre";
 export { formatMoment } from "./moment";

@@ -134,3 +134,15 @@ export function withNotes(event: LineEvent, change: (note: Note) => Note): LineE
   const notes = event.notes.map(change);
   return notes.every((note, index) => note === event.notes[index]) ? event : { ...event, notes };
 }
+
+/** The same event under ids of its own, so that both can stand in one song. */
+export function copyOfEvent(event: LineEvent, newId: () => string): LineEvent {
+  const id = newId();
+  if (event.kind !== "notes") return { ...event, id };
+  return { ...event, id, notes: event.notes.map((note) => ({ ...note, id: newId() })) };
+}
+
+/** Whether any of its notes is left ringing. */
+export function isRinging(event: LineEvent): boolean {
+  return notesOf(event).some((note) => techniqueOf(note, "let-ring") !== undefined);
+}

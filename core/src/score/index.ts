@@ -14,7 +14,9 @@ export {
 export { eventsOf, momentsOf, type Bar, type Moment } from "./bar";
 export {
   linkOf,
+  copyOfEvent,
   isPalmMuted,
+  isRinging,
   lengthOf,
   notesOf,
   stringOf,
@@ -26,7 +28,7 @@ export {
   type PitchedNote,
   type RestEvent,
 } from "./event";
-export { inOrder, isLink } from "./technique";
+export { inOrder, isLink, techniqueKey } from "./technique";
 export type { BendCourse, EventTechnique, LinkKind, Pluck, Stroke, Technique } from "./technique";
 export { framesOf, type BarFrame, type BarMark, type ChordAt } from "./frame";
 export { unfold, type Ending, type Pass, type PlayedPhrase, type Section } from "./form";

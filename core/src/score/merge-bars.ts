@@ -2,7 +2,7 @@ import { midiOf } from "../pitch/pitch";
 import { formatFraction } from "../rhythm/fraction";
 import { eventsOf, type Bar } from "./bar";
 import type { LineEvent, Note } from "./event";
-import type { EventTechnique, Technique } from "./technique";
+import { techniqueKey } from "./technique";
 
 /**
  * Takes over newly written bars and keeps the old events wherever nothing was changed, so that ids,
@@ -79,12 +79,4 @@ function noteKey(note: Note): string {
   key += techniques.map(techniqueKey).join("");
   if (finger !== undefined) key += `f${finger}`;
   return key + pluck + (pinned ? "!" : "");
-}
-
-/** The order in which a technique's facts were written down means nothing. */
-function techniqueKey(technique: Technique | EventTechnique): string {
-  const facts = Object.entries(technique).filter(([name]) => name !== "kind");
-  if (facts.length === 0) return `.${technique.kind}`;
-  const said = facts.sort(([a], [b]) => (a < b ? -1 : 1));
-  return `.${technique.kind}${JSON.stringify(said)}`;
 }

@@ -11,7 +11,7 @@ import { STRAIGHT, TRIPLET_SWING } from "../rhythm/feel";
 import { fraction } from "../rhythm/fraction";
 import type { Metre } from "../rhythm/metre";
 import { withEvents, type Bar } from "./bar";
-import type { LineEvent, Note } from "./event";
+import { copyOfEvent, type LineEvent, type Note } from "./event";
 import { tidyMarks, type BarMark, type ChordAt } from "./frame";
 import { PICKING_SCHOOLS } from "./picking";
 import type { Song } from "./song";
@@ -318,11 +318,7 @@ const songOf = (barsOn: typeof anyBars): fc.Arbitrary<Song> =>
     });
 
 function withOwnIds(bar: Bar): Bar {
-  return withEvents(bar, (event) => {
-    if (event.kind !== "notes") return { ...event, id: testId() };
-    const notes = event.notes.map((note) => ({ ...note, id: testId() }));
-    return { ...event, id: testId(), notes };
-  });
+  return withEvents(bar, (event) => copyOfEvent(event, testId));
 }
 
 export const anySong = songOf(anyBars);

@@ -90,3 +90,11 @@ export function inOrder<One extends { readonly kind: string }>(
 ): readonly One[] {
   return [...techniques].sort((a, b) => (a.kind < b.kind ? -1 : a.kind > b.kind ? 1 : 0));
 }
+
+/** Equal for techniques that say the same; the order in which their facts were written means nothing. */
+export function techniqueKey(technique: Technique | EventTechnique): string {
+  const facts = Object.entries(technique).filter(([name]) => name !== "kind");
+  if (facts.length === 0) return `.${technique.kind}`;
+  const said = facts.sort(([a], [b]) => (a < b ? -1 : 1));
+  return `.${technique.kind}${JSON.stringify(said)}`;
+}

@@ -1,6 +1,6 @@
 import { formatFraction } from "../rhythm/fraction";
 import { timed, withEvents, type Bar } from "./bar";
-import { withNotes, type LineEvent, type Note } from "./event";
+import { copyOfEvent, withNotes, type Note } from "./event";
 import type { LineContent } from "./edit";
 import { barKey } from "./merge-bars";
 import type { Version } from "./song";
@@ -57,16 +57,7 @@ function picked(note: Note): Note {
 
 /** The same bars with ids of their own, so that both versions can stand in one song. */
 export function copyOfBars(bars: readonly Bar[], newId: () => string): readonly Bar[] {
-  return bars.map((bar) =>
-    withEvents(bar, (event): LineEvent => {
-      if (event.kind !== "notes") return { ...event, id: newId() };
-      return {
-        ...event,
-        id: newId(),
-        notes: event.notes.map((note) => ({ ...note, id: newId() })),
-      };
-    }),
-  );
+  return bars.map((bar) => withEvents(bar, (event) => copyOfEvent(event, newId)));
 }
 
 /**

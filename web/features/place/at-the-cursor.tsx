@@ -10,18 +10,12 @@ import {
 import { displayPitch } from "@intonazione/core/pitch";
 import { explainUnreachable, whyUnreachable } from "@intonazione/core/placement";
 import { add, durationInWords } from "@intonazione/core/rhythm";
-import {
-  lineOf,
-  notesOf,
-  type LineEvent,
-  type Note,
-  type PitchedNote,
-} from "@intonazione/core/score";
+import { notesOf, type LineEvent, type Note, type PitchedNote } from "@intonazione/core/score";
 import { midiOf } from "@intonazione/core/pitch";
 import { fingeredPitch } from "@intonazione/core/theory";
 import { noteAt, stopsOf } from "@/open-song/cursor";
 import { selectNames, selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
-import { framesFor, neckOfPart, shiftOf } from "@/open-song/derived";
+import { frameAt, neckOfPart, shiftOf } from "@/open-song/derived";
 import { letGo, pinNote } from "@/open-song/transactions";
 import { Button } from "@/ui/button";
 import { otherPlaces } from "@/ui/other-places";
@@ -55,12 +49,7 @@ export function AtTheCursor() {
   const neck = neckOfPart(part);
   const at = { phraseId: stop.phraseId, partId: part.id };
   const before = stops[here - 1];
-  const countOf = ({ phraseId, bar, onset }: typeof stop) => {
-    const phrase = song.phrases.find(({ id }) => id === phraseId)!;
-    const bars = lineOf(song, phraseId, part.id)?.bars.length ?? 0;
-    const frame = framesFor(song, phrase, bars)[bar - 1]!;
-    return countInWords(add(frame.from, onset), frame.metre);
-  };
+  const frame = frameAt(song, part.id, stop);
   const muted = howInWords(stop.event)
     .map((word) => ` · ${word}`)
     .join("");
@@ -69,7 +58,8 @@ export function AtTheCursor() {
       <div className="border-b border-hairline pb-3">
         <h2 className="font-serif text-xl leading-tight">{headingOf(note, names)}</h2>
         <p className="mt-1 text-[13px] text-soft">
-          bar {stop.bar}, {countOf(stop)} · {durationInWords(stop.event.duration)}
+          bar {stop.bar}, {countInWords(add(frame.from, stop.onset), frame.metre)} ·{" "}
+          {durationInWords(stop.event.duration)}
           {muted}
         </p>
         {note?.kind === "pitched" && note.techniques.length > 0 && (

@@ -1,6 +1,5 @@
 import { walk } from "@/open-song/cursor";
 import { neckOfPart, partAt } from "@/open-song/derived";
-import { selectedEvents } from "@/open-song/selection";
 import type { SongState, SongStore } from "@/open-song/store";
 import * as edits from "@/open-song/strip-edits";
 import type { StripEdit } from "@/open-song/strip-edits";
@@ -188,6 +187,5 @@ export function clipboardOf(store: SongStore) {
       run(store, edit);
       return findings[0]?.message;
     },
-    hasSelection: () => selectedEvents(store.getState()).length > 0,
   };
 }

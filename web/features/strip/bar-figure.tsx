@@ -1,4 +1,4 @@
-import { eventsOf, isPalmMuted, notesOf, type LineEvent } from "@intonazione/core/score";
+import { eventsOf, isPalmMuted, isRinging, notesOf, type LineEvent } from "@intonazione/core/score";
 import { memo } from "react";
 import { EventFigure } from "./event-figure";
 import type { BarProps } from "./facts";
@@ -84,12 +84,6 @@ function fingersByNote({ bar }: BarBox, fingers: string): ReadonlyMap<string, st
 }
 
 const NO_FINGERS: ReadonlyMap<string, string> = new Map();
-
-function isRinging(event: LineEvent): boolean {
-  return notesOf(event).some(
-    (note) => note.kind === "pitched" && note.techniques.some(({ kind }) => kind === "let-ring"),
-  );
-}
 
 /** A word over a dashed line, for as long as the palm stays or the strings ring. */
 function Span({

@@ -6,6 +6,7 @@ import { suggestStrokes, type Handwork } from "@intonazione/core/playing";
 import {
   eventsOf,
   isPalmMuted,
+  isRinging,
   notesOf,
   type Bar,
   type BarFrame,
@@ -240,10 +241,6 @@ function rowsWanted(
     if (isThere) has.add(name);
     else has.delete(name);
   };
-  const isRinging = (event: LineEvent) =>
-    notesOf(event).some(
-      (note) => note.kind === "pitched" && note.techniques.some(({ kind }) => kind === "let-ring"),
-    );
   add("chord", wished.has("chord") && row.bars.some(({ box }) => box.chords.length > 0));
   add("fingered", wished.has("fingered") && facts.shift !== 0);
   add("unplaced", row.hasUnplaced);

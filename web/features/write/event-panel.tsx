@@ -6,6 +6,7 @@ import {
   eventsOf,
   lineOf,
   notesOf,
+  techniqueKey,
   type EventTechnique,
   type LineEvent,
   type Note,
@@ -16,7 +17,7 @@ import { degreeOf, fingeredPitch } from "@intonazione/core/theory";
 import { useState } from "react";
 import { selectNames, selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { noteAt, stopAt } from "@/open-song/cursor";
-import { framesFor, shiftOf } from "@/open-song/derived";
+import { frameAt, shiftOf } from "@/open-song/derived";
 import { selectedEvents } from "@/open-song/selection";
 import {
   resay,
@@ -59,21 +60,15 @@ export function EventPanel() {
     );
   }
   const note = noteAt(stop.event, cursor);
-  const phrase = song.phrases.find(({ id }) => id === stop.phraseId)!;
-  const bars = lineOf(song, phrase.id, part.id)?.bars.length ?? 0;
-  const frame = framesFor(song, phrase, bars)[stop.bar - 1];
+  const frame = frameAt(song, part.id, stop);
   const shift = shiftOf(part);
   return (
     <div className="flex flex-col gap-3">
       <div className="border-b border-hairline pb-2">
         <h2 className="font-serif text-xl leading-tight">{headingOf(stop.event, note, names)}</h2>
         <p className="mt-1 text-[13px] text-soft">
-          bar {stop.bar},{" "}
-          {countInWords(
-            frame ? add(frame.from, stop.onset) : stop.onset,
-            frame?.metre ?? song.metre,
-          )}{" "}
-          · {durationInWords(stop.event.duration)}
+          bar {stop.bar}, {countInWords(add(frame.from, stop.onset), frame.metre)} ·{" "}
+          {durationInWords(stop.event.duration)}
           {note?.kind === "pitched" && (
             <>
               {" "}
@@ -262,9 +257,9 @@ function useChosen(state: SongState): readonly LineEvent[] {
   return lastChosen;
 }
 
-function isLike(wanted: object) {
-  const key = (one: object) => JSON.stringify(Object.entries(one).sort());
-  return (one: object) => key(one) === key(wanted);
+function isLike(wanted: Technique | EventTechnique) {
+  const key = techniqueKey(wanted);
+  return (one: Technique | EventTechnique) => techniqueKey(one) === key;
 }
 
 function strokeInWords(events: readonly LineEvent[]): string {
