@@ -208,6 +208,18 @@ async function centsOf(page: Page, string: number): Promise<number> {
   return Number((await cell.textContent())!.replace("✓ ", "").replace("−", "-"));
 }
 
+/** Sounds the string until two readings in a row agree: the windows that hold the old pitch are by. */
+async function settledCentsOf(page: Page, string: number): Promise<number> {
+  for (let before: number | undefined, sounding = 0; sounding < 8; sounding++) {
+    await page.keyboard.press(String(string));
+    await page.waitForTimeout(900);
+    const cents = Math.round(await centsOf(page, string));
+    if (before !== undefined && Math.abs(cents - before) <= 1) return cents;
+    before = cents;
+  }
+  throw new Error(`string ${string} does not settle`);
+}
+
 test("the bench guitar is tuned by keyboard alone, by what the tuner hears", async ({ page }) => {
   test.setTimeout(120_000);
   await page.goto(await newSong(page, "By Ear"));
@@ -218,18 +230,19 @@ test("the bench guitar is tuned by keyboard alone, by what the tuner hears", asy
   for (const string of [6, 1]) {
     await page.keyboard.press(String(string));
     await expect(verdict).toHaveText(new RegExp(`^string ${string}[: ]`, "u"));
-    for (let turn = 0; turn < 4; turn++) {
-      const cents = Math.round(await centsOf(page, string));
-      if (cents === 0) break;
+    // On a slow machine a turn may answer to a reading from before the last one; the next mends it.
+    for (let turn = 0; turn < 10; turn++) {
+      const cents = await settledCentsOf(page, string);
+      if (Math.abs(cents) <= 1) break;
       const [large, small] = [Math.trunc(Math.abs(cents) / 10), Math.abs(cents) % 10];
       const key = cents > 0 ? "ArrowDown" : "ArrowUp";
       for (let press = 0; press < large; press++) await page.keyboard.press(`Shift+${key}`);
       for (let press = 0; press < small; press++) await page.keyboard.press(key);
-      await page.keyboard.press(String(string));
-      // The windows that still hold the old pitch have to go by.
-      await page.waitForTimeout(900);
     }
-    await expect(verdict).toHaveText(`string ${string} is in tune`);
+    await expect(async () => {
+      await page.keyboard.press(String(string));
+      await expect(verdict).toHaveText(`string ${string} is in tune`, { timeout: 3000 });
+    }).toPass({ timeout: 20_000 });
     expect(Math.abs(await centsOf(page, string))).toBeLessThanOrEqual(2);
   }
 });
