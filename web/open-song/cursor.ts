@@ -1,8 +1,9 @@
 import type { Fraction } from "@intonazione/core/rhythm";
 import {
-  lineOf,
+  linesOfPart,
   momentsOf,
   notesOf,
+  type Bar,
   type LineEvent,
   type Note,
   type Song,
@@ -27,15 +28,24 @@ export interface Stop {
   readonly event: LineEvent;
 }
 
-/** Every event of a part, phrase after phrase. */
-export function stopsOf(song: Song, partId: string): readonly Stop[] {
-  return song.phrases.flatMap(({ id: phraseId }) =>
-    (lineOf(song, phraseId, partId)?.bars ?? []).flatMap((bar, index) =>
-      momentsOf(bar).flatMap(({ onset, events }) =>
-        events.map((event): Stop => ({ phraseId, bar: index + 1, onset, event })),
-      ),
+const stopsOfLines = new WeakMap<readonly Bar[], readonly Stop[]>();
+
+/** The events of one line; worked out once for each, since lines never change in place. */
+function stopsOfLine(phraseId: string, bars: readonly Bar[]): readonly Stop[] {
+  const known = stopsOfLines.get(bars);
+  if (known && (known.length === 0 || known[0]!.phraseId === phraseId)) return known;
+  const stops = bars.flatMap((bar, index) =>
+    momentsOf(bar).flatMap(({ onset, events }) =>
+      events.map((event): Stop => ({ phraseId, bar: index + 1, onset, event })),
     ),
   );
+  stopsOfLines.set(bars, stops);
+  return stops;
+}
+
+/** Every event of a part, phrase after phrase. */
+export function stopsOf(song: Song, partId: string): readonly Stop[] {
+  return linesOfPart(song, partId).flatMap(({ phraseId, bars }) => stopsOfLine(phraseId, bars));
 }
 
 export function stopAt(song: Song, cursor: Cursor): Stop | undefined {

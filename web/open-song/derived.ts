@@ -1,4 +1,4 @@
-import { calloutContext, type CalloutContext } from "@intonazione/core/callout";
+import type { CalloutContext } from "@intonazione/core/callout";
 import {
   neckOf,
   placeNamesOf,
@@ -19,16 +19,25 @@ import {
 import { soundingShift } from "@intonazione/core/theory";
 
 /** What follows from a part; computed once for each, since parts never change in place. */
-const necks = new WeakMap<Part, Neck>();
-
-export function neckOfPart(part: Part): Neck {
-  let neck = necks.get(part);
-  if (!neck) {
-    neck = neckOf(part.instrument, part.capo);
-    necks.set(part, neck);
-  }
-  return neck;
+interface WhatFollows {
+  readonly neck: Neck;
+  readonly shift: number;
 }
+const factsOfParts = new WeakMap<Part, WhatFollows>();
+
+function factsOf(part: Part): WhatFollows {
+  const known = factsOfParts.get(part);
+  if (known) return known;
+  const { instrument, capo } = part;
+  const facts = { neck: neckOf(instrument, capo), shift: soundingShift(instrument, capo) };
+  factsOfParts.set(part, facts);
+  return facts;
+}
+
+export const neckOfPart = (part: Part): Neck => factsOf(part).neck;
+
+/** Semitones from what a shape is called to what it sounds. */
+export const shiftOf = (part: Part): number => factsOf(part).shift;
 
 export function partAt(song: Song, partId: string): Part {
   return song.parts.find(({ id }) => id === partId) ?? song.parts[0]!;
@@ -36,7 +45,8 @@ export function partAt(song: Song, partId: string): Part {
 
 /** The call-outs of a part, in the song's own style or else the studio's. */
 export function contextOf(part: Part, song: Song, studio: PlaceStyle): CalloutContext {
-  return calloutContext(part, song, styleOf(song, studio));
+  const { key, metre, tempoBpm } = song;
+  return { names: placeNames(part, song, studio), ...factsOf(part), key, metre, tempoBpm };
 }
 
 interface KnownFrames {
@@ -83,8 +93,4 @@ export function frameAt(
   const phrase = song.phrases.find(({ id }) => id === phraseId)!;
   const bars = lineOf(song, phraseId, partId)?.bars.length ?? 0;
   return framesFor(song, phrase, bars)[bar - 1]!;
-}
-
-export function shiftOf(part: Part): number {
-  return soundingShift(part.instrument, part.capo);
 }

@@ -3,6 +3,7 @@ import type { Song } from "@intonazione/core/score";
 import { delMany, get, keys, set } from "idb-keyval";
 import { nanoid } from "nanoid";
 import { z } from "zod";
+import { afterPaint } from "./after-paint";
 import type { Drafts } from "./store";
 
 /** A song as one window has it, in the browser's own store. */
@@ -76,6 +77,9 @@ async function isAlive(windowId: string): Promise<boolean> {
 
 /** The copies of one song in one window. */
 export class LocalCopies {
+  private newest: LocalCopy | undefined;
+  private keeping: Promise<void> | undefined;
+
   constructor(
     private readonly songId: string,
     private readonly windowId: string,
@@ -85,7 +89,16 @@ export class LocalCopies {
     return [what, this.songId, windowId].join("/");
   }
 
-  async keep({ song, ...rest }: LocalCopy): Promise<void> {
+  /** Keeps the newest copy, behind the next paint: a long song takes some milliseconds to write. */
+  keep(copy: LocalCopy): Promise<void> {
+    this.newest = copy;
+    this.keeping ??= afterPaint().then(() => this.write());
+    return this.keeping;
+  }
+
+  private async write(): Promise<void> {
+    const { song, ...rest } = this.newest!;
+    this.keeping = undefined;
     await set(this.key(SONG), { document: documentOf(song), ...rest });
   }
 

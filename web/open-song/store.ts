@@ -10,6 +10,7 @@ import {
 } from "@intonazione/core/score";
 import { createStore, type StoreApi } from "zustand/vanilla";
 import { settle, type Cursor } from "./cursor";
+import { USUAL_LANES, type LaneSet, type ShownLanes } from "./shown-lanes";
 
 export const STAGES = ["set-up", "write", "place"] as const;
 export type Stage = (typeof STAGES)[number];
@@ -21,20 +22,6 @@ export type SetUpView = (typeof SET_UP_VIEWS)[number];
 /** What the middle shows while one writes. */
 export const WRITE_VIEWS = ["strips", "form", "versions", "history"] as const;
 export type WriteView = (typeof WRITE_VIEWS)[number];
-
-export const LANES = [
-  "chord",
-  "count",
-  "stroke",
-  "value",
-  "finger",
-  "sounds",
-  "fingered",
-  "degree",
-  "staff",
-] as const;
-/** The tablature itself is always there. */
-export type Lane = (typeof LANES)[number];
 
 export interface Selection {
   readonly phraseId: string;
@@ -61,7 +48,7 @@ export type Saving =
 /** Call-outs in the making, by what they are for; nothing typed is lost by looking elsewhere. */
 export type Drafts = Readonly<Record<string, string>>;
 
-export interface SongState {
+export interface SongState extends ShownLanes {
   readonly history: History;
   readonly cursor: Cursor;
   /** Neighbouring events of the line at the cursor, from where it began to where it was drawn. */
@@ -73,7 +60,6 @@ export interface SongState {
   readonly stage: Stage;
   readonly setUpView: SetUpView;
   readonly writeView: WriteView;
-  readonly lanes: ReadonlySet<Lane>;
   /** All parts of a phrase one above the other, or only the one at the cursor. */
   readonly showsAllParts: boolean;
   readonly drafts: Drafts;
@@ -106,6 +92,7 @@ export interface Opening {
   readonly saving: Saving;
   readonly stage: Stage;
   readonly studio: PlaceStyle;
+  readonly lanes?: LaneSet;
 }
 
 /** The one store of an open song: score, cursor and what the screen shows of them. */
@@ -116,6 +103,7 @@ export function createSongStore({
   saving,
   stage,
   studio,
+  lanes = USUAL_LANES,
 }: Opening): SongStore {
   const store = createStore<SongState>(() => ({
     history: openHistory(song),
@@ -126,7 +114,8 @@ export function createSongStore({
     stage,
     setUpView: "hand",
     writeView: "strips",
-    lanes: new Set(["chord", "count", "stroke", "sounds", "fingered"]),
+    lanes,
+    ownLanes: {},
     showsAllParts: false,
     drafts,
     dropped: undefined,

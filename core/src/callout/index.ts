@@ -1,3 +1,4 @@
+export { readBarWords, sayBarWords, type BarWords, type BarWordsReading } from "./bar-words";
 export { calloutContext, sayString, type CalloutContext } from "./context";
 export { parseCallout, type CalloutReading } from "./parse-callout";
 export { printCallout } from "./print-callout";

@@ -1,7 +1,7 @@
 import { formatChord } from "../pitch/chord";
 import { formatDuration } from "../rhythm/duration";
 import { add, compare, formatFraction, fraction, sum } from "../rhythm/fraction";
-import { formatMetre } from "../rhythm/metre";
+import { formatMetre, type Metre } from "../rhythm/metre";
 import { formatMoment } from "../rhythm/moment";
 import { timed, type Bar } from "../score/bar";
 import { isPalmMuted, lengthOf, linkOf, notesOf, stringOf, type LineEvent } from "../score/event";
@@ -69,7 +69,8 @@ function wouldSplit({ events }: Bar, { length }: BarFrame): boolean {
   return compare(sum(events.slice(0, -1).map(lengthOf)), length) >= 0;
 }
 
-function sayMark(mark: BarMark | undefined, { metre }: BarFrame): string[] {
+/** Metre, tempo and pick-up of a bar, word by word. */
+export function sayMark(mark: BarMark | undefined, { metre }: BarFrame): string[] {
   if (!mark) return [];
   return [
     ...(mark.metre ? [`in ${formatMetre(mark.metre)}`] : []),
@@ -119,7 +120,7 @@ class BarPrinter {
     const begun = new Set(onsets.map(formatFraction));
     for (const [at, chord] of chords) {
       if (begun.has(at)) continue;
-      this.words.push(sayChord(chord, `@${formatMoment(chord.at, frame.metre)}`));
+      this.words.push(sayChord(chord, frame.metre));
     }
     if (bar.under) {
       const { text } = new BarPrinter(this.context, "").print(
@@ -157,7 +158,7 @@ class BarPrinter {
     while (common < spans.length && spans[common] === this.open[common]) common++;
     this.closeDownTo(common);
     let opening = "";
-    if (chord) opening += `${sayChord(chord, "")} `;
+    if (chord) opening += `${sayChord(chord)} `;
     for (const span of spans.slice(common)) this.enter(span);
     this.open = spans;
     const [graces, others] = [spans.slice(common, common + 1), spans.slice(common)];
@@ -206,7 +207,9 @@ const BARE: BarFrame = {
   chords: [],
 };
 
-function sayChord({ chord }: ChordAt, moment: string): string {
+/** A chord, with its moment where a metre is given to count it in. */
+export function sayChord({ chord, at }: ChordAt, metre?: Metre): string {
+  const moment = metre ? `@${formatMoment(at, metre)}` : "";
   return `{${chord ? formatChord(chord) : "-"}${moment}}`;
 }
 

@@ -1,5 +1,6 @@
 export {
   barsOfPart,
+  linesOfPart,
   framesOfPhrase,
   lineOf,
   newPart,
@@ -30,7 +31,7 @@ export {
 } from "./event";
 export { inOrder, isLink, techniqueKey } from "./technique";
 export type { BendCourse, EventTechnique, LinkKind, Pluck, Stroke, Technique } from "./technique";
-export { framesOf, type BarFrame, type BarMark, type ChordAt } from "./frame";
+export { framesOf, tidyMarks, type BarFrame, type BarMark, type ChordAt } from "./frame";
 export { unfold, type Ending, type Pass, type PlayedPhrase, type Section } from "./form";
 export { PICKING_SCHOOLS, type PickingSchool } from "./picking";
 export {

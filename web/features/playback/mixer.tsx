@@ -1,7 +1,8 @@
 "use client";
 
 import type { Part } from "@intonazione/core/score";
-import type { ReactNode } from "react";
+import { Check } from "@/ui/check";
+import { PressButton } from "@/ui/press-button";
 import { OPEN_FADER, type Fader, type PlaySettings } from "./settings";
 import { WavButton } from "./wav-button";
 
@@ -86,61 +87,26 @@ export function Mixer({
                 aria-label={`Volume of ${name}`}
                 className="w-24 accent-[var(--ink)]"
               />
-              <Small isOn={fader.isMuted} onChange={(isMuted) => setFader(id, { isMuted })}>
+              <PressButton
+                look="small"
+                isOn={fader.isMuted}
+                onChange={(isMuted) => setFader(id, { isMuted })}
+              >
                 mute
-              </Small>
-              <Small isOn={fader.isSolo} onChange={(isSolo) => setFader(id, { isSolo })}>
+              </PressButton>
+              <PressButton
+                look="small"
+                isOn={fader.isSolo}
+                onChange={(isSolo) => setFader(id, { isSolo })}
+              >
                 solo
-              </Small>
+              </PressButton>
             </div>
           );
         })}
       </fieldset>
       <WavButton settings={settings} />
     </div>
-  );
-}
-
-function Check({
-  isOn,
-  onChange,
-  children,
-}: {
-  readonly isOn: boolean;
-  readonly onChange: (isOn: boolean) => void;
-  readonly children: ReactNode;
-}) {
-  return (
-    <label className="flex min-h-6 items-center gap-2">
-      <input
-        type="checkbox"
-        checked={isOn}
-        onChange={({ target }) => onChange(target.checked)}
-        className="accent-[var(--madder)]"
-      />
-      {children}
-    </label>
-  );
-}
-
-function Small({
-  isOn,
-  onChange,
-  children,
-}: {
-  readonly isOn: boolean;
-  readonly onChange: (isOn: boolean) => void;
-  readonly children: ReactNode;
-}) {
-  return (
-    <button
-      type="button"
-      aria-pressed={isOn}
-      onClick={() => onChange(!isOn)}
-      className="rounded-sm border border-hairline px-1.5 text-xs text-soft aria-pressed:border-madder aria-pressed:text-madder"
-    >
-      {children}
-    </button>
   );
 }
 

@@ -1,9 +1,9 @@
 "use client";
 
 import { Play, Repeat, SlidersHorizontal, Square } from "lucide-react";
-import { Popover } from "radix-ui";
-import type { ReactNode } from "react";
 import { selectSong, useSong } from "@/open-song/context";
+import { IconPopover } from "@/ui/icon-popover";
+import { PressButton } from "@/ui/press-button";
 import { Mixer } from "./mixer";
 import { RANGES, type PlayRange, type PlaySettings } from "./settings";
 import type { PlayState } from "./use-playback";
@@ -54,9 +54,10 @@ export function Transport({
           </option>
         ))}
       </select>
-      <Toggle isOn={settings.isLooping} label="Loop" onChange={(isLooping) => set({ isLooping })}>
+      <PressButton isOn={settings.isLooping} onChange={(isLooping) => set({ isLooping })}>
         <Repeat size={13} aria-hidden />
-      </Toggle>
+        Loop
+      </PressButton>
       <label className="flex items-center gap-1 pl-1">
         <span className="sr-only">Tempo in per cent</span>
         <input
@@ -71,25 +72,13 @@ export function Transport({
         />
         <span className="w-10 font-mono tabular-nums">{settings.tempoPercent} %</span>
       </label>
-      <Popover.Root>
-        <Popover.Trigger
-          aria-label="Click, backing, steps and volumes"
-          title="Click, backing, steps and volumes"
-          className="rounded-sm border border-hairline bg-sheet p-1.5 hover:border-ink"
-        >
-          <SlidersHorizontal size={14} aria-hidden />
-        </Popover.Trigger>
-        <Popover.Portal>
-          <Popover.Content
-            align="end"
-            sideOffset={6}
-            aria-label="Click, backing, steps and volumes"
-            className="z-40 w-84 rounded-md border border-ink bg-paper p-4 shadow-lg"
-          >
-            <Mixer settings={settings} parts={song.parts} onChange={set} />
-          </Popover.Content>
-        </Popover.Portal>
-      </Popover.Root>
+      <IconPopover
+        icon={SlidersHorizontal}
+        label="Click, backing, steps and volumes"
+        className="w-84 p-4"
+      >
+        <Mixer settings={settings} parts={song.parts} onChange={set} />
+      </IconPopover>
       <p role="status" className="max-w-24 truncate text-xs text-soft">
         {inWords(state, settings)}
       </p>
@@ -111,28 +100,4 @@ function inWords(state: PlayState, { isLooping }: PlaySettings): string {
       return isLooping ? `round ${state.round + 1}, ${tempo}` : `at ${tempo}`;
     }
   }
-}
-
-function Toggle({
-  isOn,
-  label,
-  onChange,
-  children,
-}: {
-  readonly isOn: boolean;
-  readonly label: string;
-  readonly onChange: (isOn: boolean) => void;
-  readonly children: ReactNode;
-}) {
-  return (
-    <button
-      type="button"
-      aria-pressed={isOn}
-      onClick={() => onChange(!isOn)}
-      className="inline-flex items-center gap-1 rounded-sm border border-transparent px-2 py-1 text-soft hover:text-ink aria-pressed:border-ink aria-pressed:bg-sheet aria-pressed:font-medium aria-pressed:text-ink"
-    >
-      {children}
-      {label}
-    </button>
-  );
 }

@@ -9,23 +9,9 @@ import { songOf, storeOf } from "@/open-song/open-song.test-kit";
 import type { SongStore } from "@/open-song/store";
 import { otherPlaces } from "@/ui/other-places";
 import { commandsOf } from "./commands";
-import { commandUnder, nameOfKey } from "./use-keys";
+import { press, screen } from "./commands.test-kit";
+import { nameOfKey } from "./use-keys";
 
-const screen = {
-  openPalette: vi.fn(),
-  openMoveTo: vi.fn(),
-  openReadTab: vi.fn(),
-  showCallOut: vi.fn(),
-  playOrStop: vi.fn(),
-  movePhrase: vi.fn(),
-};
-const press = (store: SongStore, ...keys: string[]) => {
-  for (const key of keys) {
-    const command = commandUnder(key, commandsOf(store, screen));
-    if (!command) throw new Error(`no command under ${key}`);
-    command.run();
-  }
-};
 const noteHere = (store: SongStore): PitchedNote => {
   const { history, cursor } = store.getState();
   const note = noteAt(stopAt(history.song, cursor)!.event, cursor);

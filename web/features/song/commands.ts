@@ -1,12 +1,14 @@
 import { letGo, pinNote } from "@/open-song/transactions";
 import { neckOfPart, partAt } from "@/open-song/derived";
 import { nextNote, noteAt, stopAt, walk, type Step } from "@/open-song/cursor";
-import { LANES, SET_UP_VIEWS, WRITE_VIEWS, type Lane, type SongStore } from "@/open-song/store";
+import { LANES, toggleLane } from "@/open-song/shown-lanes";
+import { SET_UP_VIEWS, WRITE_VIEWS, type SongStore } from "@/open-song/store";
 import { CALL_OUT_ID } from "@/features/call-out/call-out-line";
 import { turnTo } from "@/features/call-out/actions";
 import { downloadJson, downloadTextTab } from "@/features/hand-out/download";
 import { otherPlaces } from "@/ui/other-places";
 import { switchTheme } from "@/ui/theme";
+import { BAR_FIELD_ID, EVENT_FIELD_ID } from "@/features/write/event-panel";
 import { SET_UP_VIEW_NAME } from "@/features/set-up/view-names";
 import type { Command } from "./command";
 import { goToStage } from "./stage-line";
@@ -25,6 +27,10 @@ export interface ScreenActions {
 
 /** Every command of an open song. */
 export function commandsOf(store: SongStore, screen: ScreenActions): readonly Command[] {
+  const hasEvent = () => {
+    const { stage, cursor } = store.getState();
+    return stage === "write" && cursor.eventId !== undefined;
+  };
   return [
     { id: "palette", label: "All commands", keys: ["mod+k"], run: screen.openPalette },
     { id: "undo", label: "Undo", keys: ["mod+z"], run: () => store.undo() },
@@ -43,6 +49,20 @@ export function commandsOf(store: SongStore, screen: ScreenActions): readonly Co
       label: "Say this phrase anew",
       keys: ["e", "Enter"],
       run: () => rewrite(store, screen),
+    },
+    {
+      id: "say-event",
+      label: "Say this event anew",
+      keys: ["shift+Enter"],
+      isOn: hasEvent,
+      run: () => focusField(EVENT_FIELD_ID),
+    },
+    {
+      id: "say-bar",
+      label: "Say chords, metre, tempo or pick-up of this bar",
+      keys: ["c"],
+      isOn: hasEvent,
+      run: () => focusField(BAR_FIELD_ID),
     },
     { id: "pin", label: "Pin the note here, or unpin it", keys: ["p"], run: () => pin(store) },
     ...movesToRings(store),
@@ -94,7 +114,7 @@ export function commandsOf(store: SongStore, screen: ScreenActions): readonly Co
     ...LANES.map((lane): Command => ({
       id: `lane-${lane}`,
       label: `Show or hide the lane “${lane}”`,
-      run: () => toggleLane(store, lane),
+      run: () => store.setState((state) => toggleLane(state, state.cursor.phraseId, lane)),
     })),
     {
       id: "text-tab",
@@ -198,20 +218,19 @@ export function focusCallOut(): void {
   });
 }
 
+function focusField(id: string): void {
+  const field = document.getElementById(id);
+  if (!(field instanceof HTMLInputElement)) return;
+  field.focus();
+  field.select();
+}
+
 function changePart(store: SongStore, step: 1 | -1): void {
   const { history, cursor } = store.getState();
   const { parts } = history.song;
   const here = parts.findIndex(({ id }) => id === cursor.partId);
   const next = parts[(here + step + parts.length) % parts.length]!;
   store.moveCursor({ partId: next.id, eventId: undefined, noteId: undefined });
-}
-
-export function toggleLane(store: SongStore, lane: Lane): void {
-  store.setState(({ lanes }) => {
-    const next = new Set(lanes);
-    if (!next.delete(lane)) next.add(lane);
-    return { lanes: next };
-  });
 }
 
 function handOutTab(store: SongStore): void {

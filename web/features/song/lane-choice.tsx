@@ -1,59 +1,51 @@
 "use client";
 
 import { Rows3 } from "lucide-react";
-import { Popover } from "radix-ui";
 import { selectSong, useOpenSong, useSong } from "@/open-song/context";
-import { LANES } from "@/open-song/store";
-import { toggleLane } from "./commands";
+import { LANES, shownLanes, toggleLane, toggleOwnLanes } from "@/open-song/shown-lanes";
+import { Check } from "@/ui/check";
+import { IconPopover } from "@/ui/icon-popover";
 
-/** Which lanes the strips show. */
+/** Which lanes the strips show: all of them, or the phrase at the cursor by itself. */
 export function LaneChoice() {
   const { store } = useOpenSong();
-  const lanes = useSong((state) => state.lanes);
+  const { phrases, parts } = useSong(selectSong);
+  const phraseId = useSong((state) => state.cursor.phraseId);
+  const lanes = useSong((state) => shownLanes(state, phraseId));
+  const hasOwn = useSong(({ ownLanes }) => phraseId !== undefined && phraseId in ownLanes);
   const showsAllParts = useSong((state) => state.showsAllParts);
-  const partCount = useSong(selectSong).parts.length;
-  const look = "flex min-h-6 items-center gap-2";
+  const phrase = phrases.find(({ id }) => id === phraseId);
   return (
-    <Popover.Root>
-      <Popover.Trigger
-        aria-label="Lanes"
-        title="Lanes"
-        className="rounded-sm border border-hairline bg-sheet p-1.5 hover:border-ink"
-      >
-        <Rows3 size={14} aria-hidden />
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          align="end"
-          sideOffset={6}
-          role="group"
-          aria-label="Lanes"
-          className="z-40 flex w-44 flex-col gap-1 rounded-md border border-ink bg-paper p-3 text-[13px] shadow-lg"
+    <IconPopover icon={Rows3} label="Lanes" className="flex w-48 flex-col gap-1 p-3">
+      {LANES.map((lane) => (
+        <Check
+          key={lane}
+          isOn={lanes.has(lane)}
+          onChange={() => store.setState((state) => toggleLane(state, phraseId, lane))}
         >
-          {LANES.map((lane) => (
-            <label key={lane} className={look}>
-              <input
-                type="checkbox"
-                checked={lanes.has(lane)}
-                onChange={() => toggleLane(store, lane)}
-                className="accent-[var(--madder)]"
-              />
-              {lane}
-            </label>
-          ))}
-          {partCount > 1 && (
-            <label className={`${look} border-t border-hairline pt-2`}>
-              <input
-                type="checkbox"
-                checked={showsAllParts}
-                onChange={() => store.setState({ showsAllParts: !showsAllParts })}
-                className="accent-[var(--madder)]"
-              />
-              all parts
-            </label>
+          {lane}
+        </Check>
+      ))}
+      {(phrases.length > 1 || parts.length > 1) && (
+        <div className="mt-1 flex flex-col gap-1 border-t border-hairline pt-2">
+          {phrase && phrases.length > 1 && (
+            <Check
+              isOn={hasOwn}
+              onChange={() => store.setState((state) => toggleOwnLanes(state, phrase.id))}
+            >
+              <span className="min-w-0 truncate">only in {phrase.name}</span>
+            </Check>
           )}
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+          {parts.length > 1 && (
+            <Check
+              isOn={showsAllParts}
+              onChange={(isOn) => store.setState({ showsAllParts: isOn })}
+            >
+              all parts
+            </Check>
+          )}
+        </div>
+      )}
+    </IconPopover>
   );
 }

@@ -8,6 +8,7 @@ import { LocalCopies, windowName } from "@/open-song/local-copies";
 import { Saver, startingPoint } from "@/open-song/saver";
 import { fetchSong, fetchVersion, saveSong } from "@/open-song/server";
 import { studioStyle } from "@/open-song/studio-style";
+import { rememberedLanes, rememberLanes } from "@/open-song/shown-lanes";
 import { createSongStore, STAGES, type Stage } from "@/open-song/store";
 import type { LoadedSong, SongSurroundings } from "@/server/load-song";
 import { Button, buttonLook } from "@/ui/button";
@@ -94,7 +95,11 @@ async function openSong(
   const { song, drafts, saving, version, savedSong } = start;
   const studio = studioStyle(around?.style);
   const known = STAGES.find((one): one is Stage => one === stage) ?? "write";
-  const store = createSongStore({ songId, song, drafts, saving, stage: known, studio });
+  const lanes = rememberedLanes();
+  const store = createSongStore({ songId, song, drafts, saving, stage: known, studio, lanes });
+  store.subscribe((state, before) => {
+    if (state.lanes !== before.lanes) rememberLanes(state.lanes);
+  });
   const shelves = {
     keep: copies.keep.bind(copies),
     keepDrafts: copies.keepDrafts.bind(copies),

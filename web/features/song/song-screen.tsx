@@ -5,6 +5,7 @@ import { songOfTextTab } from "@intonazione/core/formats/text-tab";
 import type { Place } from "@intonazione/core/neck";
 import { framesOf, lineOf, type PitchedNote } from "@intonazione/core/score";
 import { useCallback, useEffect, useMemo, useState, type ReactNode } from "react";
+import { useShallow } from "zustand/react/shallow";
 import { sayPlace, turnTo } from "@/features/call-out/actions";
 import { CallOutLine } from "@/features/call-out/call-out-line";
 import { TabReader } from "@/features/import-tab/tab-reader";
@@ -23,8 +24,9 @@ import { MoveTo, type DrawLine } from "@/features/place/move-to";
 import { SayFirst } from "@/features/set-up/say-first";
 import { SetUp } from "@/features/set-up/set-up";
 import { PhraseList } from "@/features/strip/phrase-list";
-import { Strip, type LaneName } from "@/features/strip/strip";
+import { Strip } from "@/features/strip/strip";
 import { selectNames, selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
+import { shownLanes, type LaneSet } from "@/open-song/shown-lanes";
 import { noteAt, stopAt } from "@/open-song/cursor";
 import { framesFor, neckOfPart, placeNames, shiftOf } from "@/open-song/derived";
 import { newId } from "@/open-song/draft";
@@ -306,7 +308,7 @@ function useDrawBars(): DrawBars {
 }
 
 /** Versions stand close together, so that the eye can go from one to the other. */
-const COMPARED_LANES: ReadonlySet<LaneName> = new Set(["count", "stroke"]);
+const COMPARED_LANES: LaneSet = new Set(["count", "stroke"]);
 
 /** Draws one line of one part with the strip's own means, for views of other features. */
 function useDrawLine(): (
@@ -314,7 +316,7 @@ function useDrawLine(): (
 ) => ReactNode {
   const song = useSong(selectSong);
   const studio = useSong((state) => state.studio);
-  const lanes = useSong((state) => state.lanes);
+  const shown = useSong(useShallow(({ lanes, ownLanes }) => ({ lanes, ownLanes })));
   const select = useCallback(() => undefined, []);
   return useCallback(
     (part, phraseId, lines, marked?: ReadonlySet<string>) => {
@@ -334,14 +336,14 @@ function useDrawLine(): (
             shift: shiftOf(part),
             isBass: part.instrument.kind === "bass",
           }}
-          lanes={marked ? COMPARED_LANES : lanes}
+          lanes={marked ? COMPARED_LANES : shownLanes(shown, phraseId)}
           label={part.name}
           chosen={marked}
           onSelect={select}
         />
       );
     },
-    [song, studio, lanes, select],
+    [song, studio, shown, select],
   );
 }
 

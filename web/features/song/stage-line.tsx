@@ -1,7 +1,15 @@
 "use client";
 
 import { checkBars } from "@intonazione/core/checks";
-import { barsOfPart, eventsOf, lineOf, notesOf } from "@intonazione/core/score";
+import {
+  eventsOf,
+  linesOfPart,
+  notesOf,
+  type Bar,
+  type BarFrame,
+  type Line,
+  type Song,
+} from "@intonazione/core/score";
 import { useMemo } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { framesFor } from "@/open-song/derived";
@@ -14,6 +22,36 @@ const STAGE_NAME: Readonly<Record<Stage, string>> = {
   place: "Place",
 };
 
+/** What is written in a line. */
+interface Tally {
+  readonly bars: number;
+  /** Bars that do not add up. */
+  readonly open: number;
+  readonly homeless: number;
+  readonly pinned: number;
+}
+
+const tallies = new WeakMap<readonly Bar[], { frames: readonly BarFrame[]; tally: Tally }>();
+
+/** Counted once for each line and what holds in its bars; an edit counts its own line only. */
+function tallyOf(song: Song, { phraseId, bars }: Line): Tally {
+  const phrase = song.phrases.find(({ id }) => id === phraseId)!;
+  const frames = framesFor(song, phrase, bars.length);
+  const known = tallies.get(bars);
+  if (known?.frames === frames) return known.tally;
+  const pitched = eventsOf(bars)
+    .flatMap(notesOf)
+    .filter((note) => note.kind === "pitched");
+  const tally = {
+    bars: bars.length,
+    open: checkBars(bars, frames).filter(({ severity }) => severity !== "info").length,
+    homeless: pitched.filter(({ place }) => !place).length,
+    pinned: pitched.filter(({ pinned }) => pinned).length,
+  };
+  tallies.set(bars, { frames, tally });
+  return tally;
+}
+
 /** The stages of the work in their order, each with its state. */
 export function StageLine() {
   const { store } = useOpenSong();
@@ -21,20 +59,13 @@ export function StageLine() {
   const part = useSong(selectPart);
   const stage = useSong((state) => state.stage);
   const states = useMemo((): Readonly<Record<Stage, string>> => {
-    const bars = barsOfPart(song, part.id);
-    const notes = eventsOf(bars).flatMap(notesOf);
-    const homeless = notes.filter((note) => note.kind === "pitched" && !note.place).length;
-    const pinned = notes.filter((note) => note.kind === "pitched" && note.pinned).length;
-    const open = song.phrases
-      .flatMap((phrase) => {
-        const own = lineOf(song, phrase.id, part.id)?.bars ?? [];
-        return checkBars(own, framesFor(song, phrase, own.length));
-      })
-      .filter(({ severity }) => severity !== "info").length;
+    const tallies = linesOfPart(song, part.id).map((line) => tallyOf(song, line));
+    const total = (of: keyof Tally) => tallies.reduce((sum, tally) => sum + tally[of], 0);
+    const [bars, open, homeless] = [total("bars"), total("open"), total("homeless")];
     return {
       "set-up": setUpInWords(part),
-      write: `${bars.length} ${bars.length === 1 ? "bar" : "bars"}${open > 0 ? `, ${open} don’t add up` : ""}`,
-      place: homeless > 0 ? `${homeless} without a place` : `${pinned} pinned`,
+      write: `${bars} ${bars === 1 ? "bar" : "bars"}${open > 0 ? `, ${open} don’t add up` : ""}`,
+      place: homeless > 0 ? `${homeless} without a place` : `${total("pinned")} pinned`,
     };
   }, [song, part]);
   return (

@@ -3,23 +3,14 @@ import { readSong } from "@intonazione/core/formats/json";
 import { USUAL_STYLE } from "@intonazione/core/neck";
 import { lineOf } from "@intonazione/core/score";
 import fc from "fast-check";
-import { describe, expect, it, vi } from "vitest";
+import { describe, expect, it } from "vitest";
 import { contextOf } from "@/open-song/derived";
 import { songOf, storeOf } from "@/open-song/open-song.test-kit";
 import { selectedBars } from "@/open-song/selection";
 import type { SongStore } from "@/open-song/store";
-import { commandsOf } from "./commands";
+import { press } from "./commands.test-kit";
 import { clipboardOf, typeDigit } from "./strip-commands";
-import { commandUnder } from "./use-keys";
 
-const screen = {
-  openPalette: vi.fn(),
-  openMoveTo: vi.fn(),
-  openReadTab: vi.fn(),
-  showCallOut: vi.fn(),
-  playOrStop: vi.fn(),
-  movePhrase: vi.fn(),
-};
 const KEYS = [
   ..."0357",
   ..."inxr=[]dq~|vho/ybzjgkf",
@@ -36,14 +27,6 @@ const KEYS = [
   "shift+ArrowLeft",
   "mod+a",
 ];
-let clock = 0;
-/** Presses keys one after the other, slowly enough that digits stand alone. */
-const press = (store: SongStore, ...keys: string[]) => {
-  for (const key of keys) {
-    if (/^\d$/u.test(key)) typeDigit(store, Number(key), (clock += 5000));
-    else commandUnder(key, commandsOf(store, screen))?.run();
-  }
-};
 /** What the line says now. */
 const said = (store: SongStore, phraseId = "phrase0") => {
   const { song } = store.getState().history;

@@ -15,6 +15,7 @@ import {
 import { memo, useCallback, useEffect, useMemo, useRef } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { framesFor, neckOfPart, placeNames, shiftOf } from "@/open-song/derived";
+import { shownLanes } from "@/open-song/shown-lanes";
 import { barsHere } from "@/open-song/selection";
 import { draftOf, type Draft } from "@/open-song/draft";
 import type { PartFacts } from "./facts";
@@ -36,19 +37,27 @@ export function PhraseList({
   const part = useSong(selectPart);
   const showsAllParts = useSong((state) => state.showsAllParts);
   const draft = useSong(draftOf);
+  const { metre, tempoBpm, key, style } = song;
+  const ground = useMemo(
+    (): Ground => ({ metre, tempoBpm, key, style }),
+    [metre, tempoBpm, key, style],
+  );
   return rowsOf(song, part, draft).map((entry, index) => (
     <PhraseRow
       key={entry.phrase.id}
       {...entry}
       index={index}
-      song={song}
+      ground={ground}
       part={part}
-      showsAllParts={showsAllParts && !entry.isNew}
+      parts={showsAllParts && !entry.isNew ? song.parts : undefined}
       onRewrite={entry.isNew ? undefined : onRewrite}
       onMove={onMove}
     />
   ));
 }
+
+/** What a strip shows of its song; stays the same while lines are written. */
+type Ground = Pick<Song, "metre" | "tempoBpm" | "key" | "style">;
 
 interface PhraseEntry {
   readonly phrase: Phrase;
@@ -82,9 +91,10 @@ function rowsOf(song: Song, part: Part, draft: Draft): readonly PhraseEntry[] {
 
 interface RowProps extends PhraseEntry {
   readonly index: number;
-  readonly song: Song;
+  readonly ground: Ground;
   readonly part: Part;
-  readonly showsAllParts: boolean;
+  /** All parts where they are shown one above the other. */
+  readonly parts: readonly Part[] | undefined;
   readonly onRewrite: ((phraseId: string) => void) | undefined;
   readonly onMove: (phraseId: string) => void;
 }
@@ -96,9 +106,9 @@ const PhraseRow = memo(function PhraseRow({
   barsBefore,
   isBeingWritten,
   index,
-  song,
+  ground,
   part,
-  showsAllParts,
+  parts,
   onRewrite,
   onMove,
 }: RowProps) {
@@ -128,15 +138,15 @@ const PhraseRow = memo(function PhraseRow({
         onMove={onMove}
       />
       <div className="flex min-w-0 flex-1 flex-col gap-1 py-1.5 pr-3">
-        {(showsAllParts ? song.parts : [part]).map((shown) => (
+        {(parts ?? [part]).map((shown) => (
           <PartStrip
             key={shown.id}
-            song={song}
+            ground={ground}
             phrase={phrase}
             part={shown}
             barsBefore={barsBefore}
-            isNamed={showsAllParts}
-            bars={shown === part ? bars : (lineOf(song, phrase.id, shown.id)?.bars ?? NO_BARS)}
+            isNamed={parts !== undefined}
+            said={shown === part ? bars : undefined}
           />
         ))}
       </div>
@@ -157,22 +167,26 @@ function chosenString(
 
 /** One part's strip of a phrase; knows the cursor only while it is here. */
 const PartStrip = memo(function PartStrip({
-  song,
+  ground,
   phrase,
   part,
-  bars,
+  said,
   barsBefore,
   isNamed,
 }: {
-  readonly song: Song;
+  readonly ground: Ground;
   readonly phrase: Phrase;
   readonly part: Part;
-  readonly bars: readonly Bar[];
+  /** What the call-out line makes of it, or what is written; of other parts, only the latter. */
+  readonly said: readonly Bar[] | undefined;
   readonly barsBefore: number;
   readonly isNamed: boolean;
 }) {
   const { store } = useOpenSong();
-  const lanes = useSong((state) => state.lanes);
+  const bars = useSong(
+    (state) => said ?? lineOf(state.history.song, phrase.id, part.id)?.bars ?? NO_BARS,
+  );
+  const lanes = useSong((state) => shownLanes(state, phrase.id));
   const isHere = ({ cursor }: { cursor: { phraseId?: string | undefined; partId: string } }) =>
     cursor.phraseId === phrase.id && cursor.partId === part.id;
   const eventId = useSong((state) => (isHere(state) ? state.cursor.eventId : undefined));
@@ -191,7 +205,7 @@ const PartStrip = memo(function PartStrip({
       new Set(eventsBetween(bars, selection.anchorId, selection.headId).map(({ id }) => id)),
     [bars, selection],
   );
-  const { key, style } = song;
+  const { key, style } = ground;
   const studio = useSong((state) => state.studio);
   const facts = useMemo(
     (): PartFacts => ({
@@ -228,7 +242,7 @@ const PartStrip = memo(function PartStrip({
       ) : (
         <Strip
           bars={bars}
-          frames={framesFor(song, phrase, bars.length)}
+          frames={framesFor(ground, phrase, bars.length)}
           picking={part.picking}
           facts={facts}
           lanes={lanes}

@@ -14,15 +14,13 @@ import {
   type PickingSchool,
 } from "@intonazione/core/score";
 import { memo, useMemo, useRef } from "react";
+import type { Lane } from "@/open-song/shown-lanes";
 import { useWidth } from "@/ui/use-width";
 import { BarFigure } from "./bar-figure";
 import type { PartFacts } from "./facts";
 import { StaffRow } from "./staff-row";
 import { lanesFor, stringY, type Lanes, type LaneWishes } from "./lanes";
 import { layRows, type BarBox, type Row } from "./layout";
-
-export type LaneName =
-  "chord" | "count" | "stroke" | "value" | "finger" | "sounds" | "fingered" | "degree" | "staff";
 
 export interface StripProps {
   readonly bars: readonly Bar[];
@@ -31,7 +29,7 @@ export interface StripProps {
   /** The school that suggests strokes. */
   readonly picking: PickingSchool;
   readonly facts: PartFacts;
-  readonly lanes: ReadonlySet<LaneName>;
+  readonly lanes: ReadonlySet<Lane>;
   readonly label: string;
   readonly eventId?: string | undefined;
   readonly noteId?: string | undefined;
@@ -160,7 +158,7 @@ interface RowProps extends Pick<
   /** By bar of the strip; absent where the lane is hidden. */
   readonly strokes: readonly string[] | undefined;
   readonly fingers: readonly string[] | undefined;
-  readonly wished: ReadonlySet<LaneName>;
+  readonly wished: ReadonlySet<Lane>;
   readonly barsBefore: number;
 }
 
@@ -232,7 +230,7 @@ type LaneWish = Parameters<LaneWishes["has"]["has"]>[0];
 function rowsWanted(
   row: Row,
   events: readonly LineEvent[],
-  wished: ReadonlySet<LaneName>,
+  wished: ReadonlySet<Lane>,
   facts: PartFacts,
 ): LaneWishes["has"] {
   const has = new Set<LaneWish>();

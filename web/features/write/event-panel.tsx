@@ -3,19 +3,22 @@
 import { displayPitch } from "@intonazione/core/pitch";
 import { add, durationInWords } from "@intonazione/core/rhythm";
 import {
+  barsOfPart,
   eventsOf,
-  lineOf,
   notesOf,
   techniqueKey,
   type EventTechnique,
   type LineEvent,
   type Note,
   type Part,
+  type Song,
   type Technique,
 } from "@intonazione/core/score";
 import { degreeOf, fingeredPitch } from "@intonazione/core/theory";
-import { useState } from "react";
+import { useMemo } from "react";
+import { useShallow } from "zustand/react/shallow";
 import { selectNames, selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
+import { resayBar, sayBar } from "@/open-song/bar-words";
 import { noteAt, stopAt } from "@/open-song/cursor";
 import { frameAt, shiftOf } from "@/open-song/derived";
 import { selectedEvents } from "@/open-song/selection";
@@ -37,6 +40,7 @@ import {
   techniqueInWords,
 } from "@/ui/words";
 import { PartFields } from "./part-fields";
+import { SaidField } from "./said-field";
 
 /** Explains the event at the cursor while one writes: what it is, how it is said, what it does. */
 export function EventPanel() {
@@ -84,7 +88,7 @@ export function EventPanel() {
           {isInserting && <strong className="text-madder"> · inserting</strong>}
         </p>
       </div>
-      <SaidField key={stop.event.id} event={stop.event} />
+      <Said key={stop.event.id} bar={stop.bar} />
       <Techniques />
     </div>
   );
@@ -107,57 +111,40 @@ function doneTo(event: LineEvent, note: Note | undefined): readonly string[] {
   return [...own, ...howInWords(event)];
 }
 
-/** The event as the call-out says it; written anew by Enter. */
-function SaidField({ event }: { readonly event: LineEvent }) {
+export const EVENT_FIELD_ID = "said-of-event";
+export const BAR_FIELD_ID = "said-of-bar";
+
+/** The event and its bar as the call-out says them; what is said anew is written. */
+function Said({ bar }: { readonly bar: number }) {
   const { store } = useOpenSong();
-  const said = useSong(sayChosen);
+  const event = useSong(sayChosen);
+  const ofBar = useSong(sayBar);
   const isMany = useSong((state) => selectedEvents(state).length > 1);
-  const [typed, setTyped] = useState<string>();
-  const [slip, setSlip] = useState<string>();
-  const [lastSaid, setLastSaid] = useState(said);
-  if (said !== lastSaid) {
-    setLastSaid(said);
-    setTyped(undefined);
-    setSlip(undefined);
-  }
-  const commit = () => {
-    if (typed === undefined || typed === said) return;
-    const { edit, findings } = resay(store.getState(), typed);
-    setSlip(findings[0]?.message);
-    if (edit) store.run(edit.transaction, { eventId: edit.eventId, noteId: undefined });
-    if (findings.length === 0) setTyped(undefined);
-  };
   return (
-    <label className="flex flex-col gap-1 text-[13px]">
-      <span className="font-semibold">said</span>
-      <input
-        value={typed ?? said}
-        readOnly={isMany}
-        onChange={({ target }) => setTyped(target.value)}
-        onKeyDown={(press) => {
-          if (press.key === "Enter") {
-            press.preventDefault();
-            commit();
-          }
-          if (press.key === "Escape") {
-            setTyped(undefined);
-            setSlip(undefined);
-            document.getElementById("strips")?.focus();
-          }
+    <>
+      <SaidField
+        id={EVENT_FIELD_ID}
+        label="said"
+        said={event}
+        isReadOnly={isMany}
+        onSay={(text) => {
+          const { edit, findings } = resay(store.getState(), text);
+          if (edit) store.run(edit.transaction, { eventId: edit.eventId, noteId: undefined });
+          return findings;
         }}
-        onBlur={commit}
-        aria-invalid={slip !== undefined || undefined}
-        aria-describedby={slip === undefined ? undefined : `slip-${event.id}`}
-        spellCheck={false}
-        autoComplete="off"
-        className="rounded-sm border border-hairline bg-sheet px-2 py-1 font-mono aria-invalid:border-madder"
       />
-      {slip !== undefined && (
-        <span id={`slip-${event.id}`} role="alert" className="text-madder">
-          {slip}
-        </span>
-      )}
-    </label>
+      <SaidField
+        id={BAR_FIELD_ID}
+        label={`bar ${bar} says to all parts`}
+        said={ofBar}
+        placeholder="{Am} in 3/4 at 96 from 2&"
+        onSay={(text) => {
+          const { transaction, findings } = resayBar(store.getState(), text);
+          if (transaction) store.run(transaction);
+          return findings;
+        }}
+      />
+    </>
   );
 }
 
@@ -196,7 +183,7 @@ const EVENT_TECHNIQUES: readonly (readonly [string, EventTechnique])[] = [
 /** Switches for what is done most; whatever else there is can be said in the field above. */
 function Techniques() {
   const { store } = useOpenSong();
-  const events = useSong(useChosen);
+  const events = useSong(useShallow(selectedEvents));
   const run = (make: (state: SongState) => StripEdit | undefined) => {
     const edit = make(store.getState());
     if (edit) store.run(edit.transaction, { eventId: edit.eventId });
@@ -247,16 +234,6 @@ function Techniques() {
   );
 }
 
-/** The same list for as long as nothing of it changed, since a new one would draw anew. */
-let lastChosen: readonly LineEvent[] = [];
-function useChosen(state: SongState): readonly LineEvent[] {
-  const chosen = selectedEvents(state);
-  const isSame =
-    chosen.length === lastChosen.length && chosen.every((event, at) => event === lastChosen[at]);
-  if (!isSame) lastChosen = chosen;
-  return lastChosen;
-}
-
 function isLike(wanted: Technique | EventTechnique) {
   const key = techniqueKey(wanted);
   return (one: Technique | EventTechnique) => techniqueKey(one) === key;
@@ -269,25 +246,24 @@ function strokeInWords(events: readonly LineEvent[]): string {
   return strokes.size === 1 ? [...strokes][0]! : "mixed";
 }
 
-/** What a student must be able to do before this part: every technique with the bar where it comes first. */
-function Needs({ part }: { readonly part: Part }) {
-  const song = useSong(selectSong);
+/** Every technique of a part with the bar where it comes first. */
+function firstBars(song: Song, part: Part): ReadonlyMap<string, number> {
   const first = new Map<string, number>();
-  let before = 0;
-  for (const phrase of song.phrases) {
-    const bars = lineOf(song, phrase.id, part.id)?.bars ?? [];
-    for (const [index, bar] of bars.entries()) {
-      for (const event of eventsOf([bar])) {
-        for (const word of [
-          ...notesOf(event).flatMap((note) => doneTo(REST, note)),
-          ...howInWords(event),
-        ]) {
-          if (!first.has(word)) first.set(word, before + index + 1);
-        }
+  for (const [index, bar] of barsOfPart(song, part.id).entries()) {
+    for (const event of eventsOf([bar])) {
+      const own = notesOf(event).flatMap((note) => doneTo(REST, note));
+      for (const word of [...own, ...howInWords(event)]) {
+        if (!first.has(word)) first.set(word, index + 1);
       }
     }
-    before += bars.length;
   }
+  return first;
+}
+
+/** What a student must be able to do before this part. */
+function Needs({ part }: { readonly part: Part }) {
+  const song = useSong(selectSong);
+  const first = useMemo(() => firstBars(song, part), [song, part]);
   if (first.size === 0) return null;
   return (
     <section aria-label="What it asks for">
