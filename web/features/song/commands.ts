@@ -60,7 +60,7 @@ export function commandsOf(store: SongStore, screen: ScreenActions): readonly Co
     {
       id: "say-bar",
       label: "Say chords, metre, tempo or pick-up of this bar",
-      keys: ["c"],
+      keys: ["shift+s"],
       isOn: hasEvent,
       run: () => focusField(BAR_FIELD_ID),
     },
