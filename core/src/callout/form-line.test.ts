@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { parseChord } from "../pitch/chord";
 import { unfold, type Section } from "../score/form";
+import { anyForm } from "../score/form.arbitraries";
 import { testId } from "../score/song.arbitraries";
 import { parseForm, phraseLetter, printForm } from "./form-line";
 
@@ -16,49 +16,10 @@ const heard = (text: string) =>
     })
     .join("");
 
-const anyRepeat = fc.integer({ min: 1, max: 5 }).chain((times) =>
-  fc.record({
-    times: fc.constant(times),
-    endings: fc.array(
-      fc.record({
-        passes: fc
-          .uniqueArray(fc.integer({ min: 1, max: times }), { minLength: 1, maxLength: 3 })
-          .map((passes) => passes.sort((a, b) => a - b)),
-        phraseId: fc.constantFrom(...phrases.map(({ id }) => id)),
-      }),
-      { maxLength: 2 },
-    ),
-  }),
-);
-const anyChord = fc.constantFrom("Em", "Am7", "B7", "F#sus4", "C/E").map((text) => {
-  const chord = parseChord(text);
-  if (!chord.ok) throw new Error(chord.error);
-  return chord.value;
-});
-const anyForm: fc.Arbitrary<readonly Section[]> = fc.array(
-  fc
-    .tuple(
-      fc.constantFrom("Verse", "Chorus 2", "Out, slowly", "Box3"),
-      anyRepeat,
-      fc.array(
-        fc
-          .tuple(
-            fc.constantFrom(...phrases),
-            anyRepeat,
-            fc.option(fc.array(anyChord, { minLength: 1, maxLength: 4 })),
-          )
-          .map(([{ id }, repeat, over]) => ({ phraseId: id, ...repeat, ...(over && { over }) })),
-        { maxLength: 4 },
-      ),
-    )
-    .map(([name, repeat, items]) => ({ id: testId(), name, ...repeat, items })),
-  { maxLength: 4 },
-);
-
 describe("the form line", () => {
   it("is read back as what was said", () => {
     fc.assert(
-      fc.property(anyForm, (form) => {
+      fc.property(anyForm(phrases.map(({ id }) => id)), (form) => {
         const again = read(printForm(form, phrases));
         expect(again.findings).toEqual([]);
         const withoutIds = (sections: readonly Section[]) =>

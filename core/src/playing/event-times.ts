@@ -63,16 +63,18 @@ function withGraces(times: readonly EventTime[], secondsAWhole: number): readonl
       index++;
       continue;
     }
-    const isOnBeat =
-      main !== undefined &&
-      graces.some(({ event }) => event.kind === "notes" && event.grace === "on-beat");
-    const before = result.at(-1);
-    const giver = isOnBeat ? main : before;
     const wanted = graces.map(({ event }) => toNumber(event.duration) * secondsAWhole);
     const total = wanted.reduce((sum, one) => sum + one, 0);
+    const onset = graces[0]!.start;
+    const before = result.at(-1);
+    // Before the first note of a playing there is no time to take: its grace comes on the beat.
+    const isOnBeat =
+      main !== undefined &&
+      (onset < total / 2 ||
+        graces.some(({ event }) => event.kind === "notes" && event.grace === "on-beat"));
+    const giver = isOnBeat ? main : before;
     const most = giver ? (giver.end - giver.start) / 2 : total;
     const scale = Math.min(1, most / total);
-    const onset = graces[0]!.start;
     let start = isOnBeat ? onset : Math.max(0, onset - total * scale);
     if (!isOnBeat && before)
       result[result.length - 1] = { ...before, end: Math.min(before.end, start) };
