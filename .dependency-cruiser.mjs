@@ -44,7 +44,7 @@ export default {
       name: "core-knows-no-outside",
       severity: "error",
       from: { path: "^core/src/", pathNot: TESTS },
-      to: { pathNot: "^core/src/|node_modules/(zod|pitchy)/|^(zod|pitchy)$" },
+      to: { pathNot: "^core/src/|node_modules/(zod|pitchy|dequal)/|^(zod|pitchy|dequal)$" },
     },
     {
       name: "cli-uses-the-core",

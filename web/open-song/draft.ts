@@ -1,5 +1,5 @@
 import { printCallout, readSaid } from "@intonazione/core/callout";
-import { hasErrors, type Finding } from "@intonazione/core/foundation";
+import { hasErrors, isSame, type Finding } from "@intonazione/core/foundation";
 import type { PlaceStyle } from "@intonazione/core/neck";
 import { placeBars } from "@intonazione/core/placement";
 import {
@@ -94,7 +94,7 @@ function readDraft(
   const merged = mergeBars(before, bars);
   const beyond = marksBefore.filter(({ bar }) => bar >= bars.length);
   const wanted = [...said, ...beyond];
-  const marks = JSON.stringify(wanted) === JSON.stringify(marksBefore) ? marksBefore : wanted;
+  const marks = isSame(wanted, marksBefore) ? marksBefore : wanted;
   const isUnplaced = eventsOf(merged)
     .flatMap(notesOf)
     .some((note) => note.kind === "pitched" && !note.place);

@@ -2,3 +2,4 @@ export type { Brand } from "./brand";
 export { seededRandom, type Random } from "./random";
 export { type Result } from "./result";
 export { hasErrors, type Finding, type Severity, type Whereabouts } from "./finding";
+export { isSame } from "./same";

@@ -1,3 +1,4 @@
+import { isSame } from "../foundation/same";
 import type { Bar } from "./bar";
 import { barKey } from "./merge-bars";
 import type { Line, Song, SongDetails, Version } from "./song";
@@ -43,8 +44,6 @@ export function mergeSongs(base: Song, ours: Song, theirs: Song, newId: () => st
   }));
   return { song: { ...details, parts, phrases, form: played, lines }, both };
 }
-
-const isSame = (a: unknown, b: unknown) => a === b || JSON.stringify(a) === JSON.stringify(b);
 
 /** Whichever of the two changed; ours where both did, which is told. */
 function pick<Value>(base: Value, ours: Value, theirs: Value, tell: () => void): Value {

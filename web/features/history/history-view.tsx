@@ -1,6 +1,6 @@
 "use client";
 
-import { differences, lineOf, type Bar, type Song } from "@intonazione/core/score";
+import type { Song } from "@intonazione/core/score";
 import { useEffect, useMemo, useState } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import type { DrawBars } from "@/open-song/draw-bars";
@@ -8,8 +8,7 @@ import { fetchRevision, fetchRevisions, type Revision } from "@/open-song/server
 import { bringBack } from "@/open-song/transactions";
 import { Button } from "@/ui/button";
 import { momentsOfHistory } from "./moments";
-
-const NO_BARS: readonly Bar[] = [];
+import { changedLines, otherwiseInWords } from "./otherwise";
 
 /** What was saved when: to be looked at, compared with the present, and brought back. */
 export function HistoryView({ drawBars }: { readonly drawBars: DrawBars }) {
@@ -132,20 +131,8 @@ function Compared({
 }) {
   const now = useSong(selectSong);
   const part = useSong(selectPart);
-  const names = new Map([...now.phrases, ...then.phrases].map(({ id, name }) => [id, name]));
-  const changed = [...names].flatMap(([id, name]) => {
-    const before = lineOf(then, id, part.id)?.bars ?? NO_BARS;
-    const after = lineOf(now, id, part.id)?.bars ?? NO_BARS;
-    const then_ = differences(before, after);
-    const now_ = differences(after, before);
-    return then_.size + now_.size > 0 ? [{ id, name, before, after, was: then_, is: now_ }] : [];
-  });
-  const others = [
-    then.title === now.title ? undefined : `it was called “${then.title}”`,
-    then.tempoBpm === now.tempoBpm ? undefined : `the tempo was ${then.tempoBpm}`,
-    JSON.stringify(then.form) === JSON.stringify(now.form) ? undefined : "the form was another",
-    then.parts.length === now.parts.length ? undefined : `it had ${then.parts.length} parts`,
-  ].filter((word) => word !== undefined);
+  const changed = useMemo(() => changedLines(then, now, part.id), [then, now, part.id]);
+  const others = useMemo(() => otherwiseInWords(then, now), [then, now]);
   return (
     <>
       <header className="flex items-center gap-3">
@@ -160,11 +147,15 @@ function Compared({
           : `${part.name} played ${changed.length === 1 ? "one phrase" : `${changed.length} phrases`} otherwise.`}
         {others.length > 0 && ` Also: ${others.join(", ")}.`}
       </p>
-      {changed.map(({ id, name, before, after, was, is }) => (
-        <article key={id} aria-label={name} className="rounded-md border border-hairline">
+      {changed.map(({ phraseId, name, before, after, was, is }) => (
+        <article key={phraseId} aria-label={name} className="rounded-md border border-hairline">
           <h3 className="px-3 pt-2 font-semibold">{name}</h3>
-          <Side label="then">{before.length === 0 ? <Nothing /> : drawBars(id, before, was)}</Side>
-          <Side label="now">{after.length === 0 ? <Nothing /> : drawBars(id, after, is)}</Side>
+          <Side label="then">
+            {before.length === 0 ? <Nothing /> : drawBars(phraseId, before, was)}
+          </Side>
+          <Side label="now">
+            {after.length === 0 ? <Nothing /> : drawBars(phraseId, after, is)}
+          </Side>
         </article>
       ))}
     </>

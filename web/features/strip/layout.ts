@@ -1,4 +1,5 @@
 import { balanceOf } from "@intonazione/core/checks";
+import { isSame } from "@intonazione/core/foundation";
 import type { Chord } from "@intonazione/core/pitch";
 import {
   add,
@@ -200,25 +201,12 @@ const laidBars = new WeakMap<Bar, BarBox>();
 /** `layBar`, remembered for as long as nothing about the bar changed. */
 function layBarOnce(bar: Bar, width: number, frame: BarFrame): BarBox {
   const known = laidBars.get(bar);
-  if (known && isSameFrame(known.frame, frame) && Math.abs(known.width - width) < 0.01) {
+  if (known && isSame(known.frame, frame) && Math.abs(known.width - width) < 0.01) {
     return known;
   }
   const box = layBar(bar, width, frame);
   laidBars.set(bar, box);
   return box;
-}
-
-/** Frames are made anew with every reading of a call-out; what they say is seldom new. */
-function isSameFrame(a: BarFrame, b: BarFrame): boolean {
-  if (a === b) return true;
-  const isPlain = a.chords.length === 0 && b.chords.length === 0;
-  return (
-    a.metre.beats === b.metre.beats &&
-    a.metre.unit === b.metre.unit &&
-    a.tempoBpm === b.tempoBpm &&
-    compare(a.from, b.from) === 0 &&
-    (isPlain || JSON.stringify(a.chords) === JSON.stringify(b.chords))
-  );
 }
 
 const laidRows = new WeakMap<BarBox, Row>();
@@ -227,14 +215,14 @@ const laidRows = new WeakMap<BarBox, Row>();
 function rowOnce(row: Row): Row {
   const first = row.bars[0]!.box;
   const known = laidRows.get(first);
-  const isSame =
+  const isUnmoved =
     known?.firstBar === row.firstBar &&
     known.bars.length === row.bars.length &&
     known.bars.every(({ box, x, isLast }, index) => {
       const other = row.bars[index]!;
       return box === other.box && x === other.x && isLast === other.isLast;
     });
-  if (isSame) return known;
+  if (known && isUnmoved) return known;
   laidRows.set(first, row);
   return row;
 }
