@@ -18,7 +18,7 @@ const CORE_LAYERS = [
   "callout",
   "formats",
 ];
-const TESTS = "\\.(test|arbitraries)\\.ts$";
+const TESTS = "\\.(test|test-kit|arbitraries)\\.ts$";
 /** Modules of the web application, by their alias or resolved. */
 const web = (/** @type {string} */ folders) => `^(@|web)/(${folders})/`;
 

@@ -8,6 +8,7 @@ import {
   fraction,
   subtract,
   toNumber,
+  ZERO,
   type Fraction,
 } from "../rhythm/fraction";
 import { playedOnsets, type Feel } from "../rhythm/feel";
@@ -82,10 +83,7 @@ export function backingPart(
     // Every phrase begins anew: harmony does not carry over from whatever was played before it.
     if (bar.passIndex !== lastPass) chord = undefined;
     lastPass = bar.passIndex;
-    const changes = chordsIn(bar).map(({ at, chord }) => ({
-      onset: subtract(at, bar.frame.from),
-      chord,
-    }));
+    const changes = changesIn(bar);
     const beats = beatsIn(bar);
     const moments = [...changes.map(({ onset }) => onset), ...beats.map(({ onset }) => onset)]
       .filter((onset) => compare(onset, bar.length) < 0)
@@ -96,7 +94,11 @@ export function backingPart(
       if (change) chord = change.chord;
       const beat = beats.find((one) => compare(one.onset, onset) === 0)?.beat;
       const isPlayed = change !== undefined || (beat !== undefined && beat % 2 === 1);
-      if (isPlayed && chord) acts.push(bassAct(chord, bar, onset, referenceHz));
+      if (!isPlayed) continue;
+      const before = acts.at(-1);
+      const at = secondsIn(bar, onset);
+      if (before) acts[acts.length - 1] = { ...before, until: Math.min(before.until, at) };
+      if (chord) acts.push(bassAct(chord, bar, onset, referenceHz));
     }
     for (const { beat, onset } of beats) {
       const at = secondsIn(bar, onset);
@@ -106,16 +108,24 @@ export function backingPart(
       if (off) noises.push({ at: secondsIn(bar, off), kind: "hat", strength: 0.15 });
     }
   }
-  const withEnds = acts.map((act, index) => ({
-    ...act,
-    until: Math.min(act.until, acts[index + 1]?.at ?? act.until),
-  }));
   return {
     id: BACKING_PART,
     strings: 1,
-    acts: withEnds,
+    acts,
     noises: noises.sort((a, b) => a.at - b.at),
   };
+}
+
+/** The chords of a bar from its first event on; one that is written before it holds where it begins. */
+function changesIn(bar: PlayedBar) {
+  const changes = chordsIn(bar).map(({ at, chord }) => ({
+    onset: subtract(at, bar.frame.from),
+    chord,
+  }));
+  const led = changes.filter(({ onset }) => onset.num < 0).at(-1);
+  const within = changes.filter(({ onset }) => onset.num >= 0);
+  if (!led || within[0]?.onset.num === 0) return within;
+  return [{ onset: ZERO, chord: led.chord }, ...within];
 }
 
 function bassAct(

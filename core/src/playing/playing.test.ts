@@ -5,52 +5,16 @@ import { courseAt, type Passage } from "../audio/passage";
 import { PitchEar, windowSizeFor } from "../audio/pitch-ear";
 import { renderPassage } from "../audio/render-passage";
 import { writeWav } from "../audio/wav";
-import { calloutContext } from "../callout/context";
-import { parseForm } from "../callout/form-line";
-import { parseCallout } from "../callout/parse-callout";
-import { NO_CAPO } from "../instrument/capo";
-import { usualInstrument } from "../instrument/instrument";
-import { tuningById } from "../instrument/tuning-library";
-import { USUAL_STYLE } from "../neck/place-names";
 import { centsBetween } from "../pitch/frequency";
-import { parseKey } from "../pitch/key";
 import { STRAIGHT, TRIPLET_SWING, type Feel } from "../rhythm/feel";
 import { eventsOf } from "../score/bar";
 import { notesOf, type PitchedNote } from "../score/event";
-import { newPart, type Song } from "../score/song";
-import { anySong, testId } from "../score/song.arbitraries";
+import type { Song } from "../score/song";
+import { anySong } from "../score/song.arbitraries";
 import { perform } from "./perform";
 import { pitchCourse } from "./pitch-course";
+import { songOf } from "./playing.test-kit";
 
-const key = parseKey("E minor");
-if (!key.ok) throw new Error(key.error);
-const FRAME = { key: key.value, metre: { beats: 4, unit: 4 }, tempoBpm: 120 };
-
-/** A guitar's song, phrase by phrase. */
-function songOf(callouts: readonly string[], details: Partial<Song> = {}, form = ""): Song {
-  const instrument = usualInstrument(tuningById("standard"), "Guitar");
-  const part = newPart("guitar", "Guitar", { instrument, capo: NO_CAPO });
-  const context = calloutContext(part, FRAME, USUAL_STYLE);
-  const said = callouts.map((text) => parseCallout(text, context, testId));
-  const phrases = said.map(({ marks }, index) => ({ id: `p${index}`, name: `P${index}`, marks }));
-  return {
-    title: "Slack Water",
-    ...FRAME,
-    feel: STRAIGHT,
-    referenceHz: 440,
-    style: {},
-    parts: [part],
-    phrases,
-    form: parseForm(form, phrases, testId).form,
-    lines: said.map(({ bars }, index) => ({
-      phraseId: `p${index}`,
-      partId: "guitar",
-      bars,
-      others: [],
-    })),
-    ...details,
-  };
-}
 const guitarActs = (song: Song) => perform(song).passage.parts[0]!.acts;
 const startsOf = (song: Song) => perform(song).events.map(({ start }) => start);
 const rounded = (numbers: readonly number[]) => numbers.map((one) => Math.round(one * 1000) / 1000);

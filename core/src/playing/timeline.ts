@@ -91,12 +91,12 @@ function longer(a: Fraction, b: Fraction): Fraction {
   return compare(a, b) >= 0 ? a : b;
 }
 
-/** A fermata holds all parts, for as long again as its event lasts. */
+/** A fermata holds all parts, for as long again as its event lasts; a grace has nothing to hold. */
 function holdsIn(bars: readonly Bar[], secondsAWhole: number): PlayedBar["holds"] {
   const held = new Map<string, { after: Fraction; seconds: number }>();
   for (const { events, under } of bars) {
     for (const { event, onset } of [...timed(events), ...timed(under ?? [])]) {
-      if (!event.fermata) continue;
+      if (!event.fermata || lengthOf(event).num === 0) continue;
       const after = add(onset, lengthOf(event));
       const seconds = toNumber(event.duration) * secondsAWhole;
       const key = `${after.num}/${after.den}`;
