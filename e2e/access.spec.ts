@@ -45,7 +45,7 @@ for (const theme of ["day", "evening"]) {
     await expect(page.getByText("A loop gets faster")).toBeVisible();
     await expectAccessible(page, theme);
     await page.keyboard.press("Escape");
-    for (const view of ["form", "versions"]) {
+    for (const view of ["form", "versions", "history"]) {
       await page
         .getByRole("navigation", { name: "Views of Write" })
         .getByRole("button", { name: view })
