@@ -158,6 +158,7 @@ function actsOf(
   return Array.from({ length: count }, (_, index) => ({
     ...act,
     at: start + index * step,
+    until: isShort ? start + (index + 1 / 2) * step : until,
     course: act.course.map((point) => ({ ...point, at: point.at - index * step })),
   }));
 }

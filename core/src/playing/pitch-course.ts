@@ -1,3 +1,4 @@
+import { courseAt } from "../audio/passage";
 import { harmonicCents } from "../neck/harmonic";
 import { midiOf } from "../pitch/pitch";
 import { harmonicOf, linkOf, techniqueOf, type PitchedNote } from "../score/event";
@@ -52,40 +53,70 @@ export function pitchCourse(
   note: PitchedNote,
   { before, after, ofEvent = [] }: Neighbours = {},
 ): readonly SharePoint[] {
-  const link = linkOf(note);
-  const points: SharePoint[] = [];
-  const isCarriedOn = (link === "tie" || link === "release") && before !== undefined;
-  const carried = isCarriedOn ? before.endCents : 0;
-  if (link === "release" && isCarriedOn) {
-    points.push({ share: 0, cents: carried }, { share: 1 / 4, cents: 0 });
-  }
-  for (const technique of note.techniques) {
-    points.push(...pointsOf(technique, carried));
-  }
-  for (const technique of ofEvent) {
-    if (technique.kind === "tremolo-bar") points.push(...barPoints(technique));
-  }
-  if (points.length === 0) points.push({ share: 0, cents: carried });
-  const slide = after && linkOf(after);
-  if (slide === "slide" || slide === "shift-slide") {
-    const last = points.at(-1)!;
-    points.push(
-      { share: Math.max(last.share, 1 - SLIDE_SHARE), cents: last.cents },
-      { share: 1, cents: 100 * (midiOf(after!.pitch) - midiOf(note.pitch)) },
-    );
-  }
+  const points = addUp(movesOf(note, before, ofEvent));
+  const last = points.at(-1)!;
+  const next = after && linkOf(after);
+  const slid =
+    next === "slide" || next === "shift-slide"
+      ? [
+          { share: Math.max(last.share, 1 - SLIDE_SHARE), cents: last.cents },
+          { share: 1, cents: 100 * (midiOf(after!.pitch) - midiOf(note.pitch)) },
+        ]
+      : [];
   const tuned = offsetOf(note);
-  return points.map(({ share, cents }) => ({ share, cents: cents + tuned }));
+  return [...points, ...slid].map(({ share, cents }) => ({ share, cents: cents + tuned }));
 }
 
-function pointsOf(technique: Technique, carried: number): readonly SharePoint[] {
+type Move = readonly SharePoint[];
+
+/** What moves the pitch, each by itself: what it was carried to or bent to first. */
+function movesOf(
+  note: PitchedNote,
+  before: Neighbours["before"],
+  ofEvent: readonly EventTechnique[],
+): readonly Move[] {
+  const link = linkOf(note);
+  const carried = before && (link === "tie" || link === "release") ? before.endCents : 0;
+  const isReleased = link === "release" && before !== undefined;
+  const release = [
+    { share: 0, cents: carried },
+    { share: 1 / 4, cents: 0 },
+  ];
+  const bend = techniqueOf(note, "bend");
+  return [
+    ...(isReleased ? [release] : []),
+    ...(bend ? [bendMove(bend, isReleased ? 0 : carried)] : []),
+    ...(isReleased || bend ? [] : [[{ share: 0, cents: carried }]]),
+    ...note.techniques.map(slideMove),
+    ...ofEvent.flatMap((one) => (one.kind === "tremolo-bar" ? [barMove(one)] : [])),
+  ].filter((move) => move.length > 0);
+}
+
+/** Moves that happen at the same time add up: a bent note may dive, or slide out from its height. */
+function addUp(moves: readonly Move[]): readonly SharePoint[] {
+  const courses = moves.map((move) => move.map(({ share, cents }) => ({ at: share, cents })));
+  const shares = new Set(moves.flatMap((move) => move.map(({ share }) => share)));
+  return [...shares]
+    .sort((a, b) => a - b)
+    .map((share) => ({
+      share,
+      cents: courses.reduce((sum, course) => sum + courseAt(course, share), 0),
+    }));
+}
+
+/** A bend that goes on from a bend starts where that one stands. */
+function bendMove(
+  { course, cents }: Extract<Technique, { readonly kind: "bend" }>,
+  carried: number,
+): Move {
+  return BENDS[course].map(([share, height]) => ({
+    share,
+    cents: height === 1 ? cents : share === 0 ? carried : 0,
+  }));
+}
+
+function slideMove(technique: Technique): Move {
   switch (technique.kind) {
-    case "bend":
-      return BENDS[technique.course].map(([share, height]) => ({
-        share,
-        // A bend that goes on from a bend starts where that one stands.
-        cents: height === 1 ? technique.cents : share === 0 ? carried : 0,
-      }));
     case "slide-in": {
       const from = technique.from === "below" ? -SLIDE_IN_CENTS : SLIDE_IN_CENTS;
       return [
@@ -105,10 +136,10 @@ function pointsOf(technique: Technique, carried: number): readonly SharePoint[] 
   }
 }
 
-function barPoints({
+function barMove({
   cents,
   course,
-}: Extract<EventTechnique, { readonly kind: "tremolo-bar" }>): readonly SharePoint[] {
+}: Extract<EventTechnique, { readonly kind: "tremolo-bar" }>): Move {
   switch (course) {
     case "dip":
       return [

@@ -103,6 +103,8 @@ describe("how the pitch of a note moves", () => {
     ["G7b>B5", [0, 100, 200, 200, 200, 200]],
     ["B8.slidein", [-200, 0, 0, 0, 0, 0]],
     ["B8.slideout", [0, 0, 0, 0, 0, -500]],
+    ["B8b1.slideout", [0, 100, 200, 200, 200, -300]],
+    ["B8b1.slidein", [-200, 100, 200, 200, 200, 200]],
     ["B8c20", [20, 20, 20, 20, 20, 20]],
     // The fifth partial lies 14 cents below the tempered third.
     ["E4.harm", [-14, -14, -14, -14, -14, -14]],
@@ -120,6 +122,7 @@ describe("how the pitch of a note moves", () => {
     ["'2 E5.dip1 E0", [0, -100, -200, 0]],
     ["'2 E5.dive½ E0", [0, 0, 0, -33]],
     ["'2 E5.scoop1 E0", [-200, -100, 0, 0]],
+    ["'2 E5b1.dip½ E0", [0, 50, 100, 200]],
     ["'2 B8b1 ~", [200, 200, 200, 200], 1],
     ["'2 B8b1 rB8", [200, 100, 0, 0], 1],
   ])("%s, as its act is played: %j", (text, cents, index = 0) => {
