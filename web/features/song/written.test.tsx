@@ -7,30 +7,18 @@ import {
   type Song,
 } from "@intonazione/core/score";
 import { demoSongs } from "@intonazione/demo";
-import type { ReactNode } from "react";
-import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, it } from "vitest";
 import { FormView } from "@/features/form/form-view";
 import { VersionsView } from "@/features/versions/versions-view";
-import { OpenSongProvider } from "@/open-song/context";
 import { stopsOf } from "@/open-song/cursor";
 import { newId } from "@/open-song/draft";
 import { songOf, storeOf } from "@/open-song/open-song.test-kit";
-import type { Saver } from "@/open-song/saver";
+import { show } from "@/open-song/show.test-kit";
 import type { SongStore } from "@/open-song/store";
 import { setLine } from "@/open-song/transactions";
 import { allOf, textOf } from "@/ui/markup.test-kit";
 import { EventPanel } from "@/features/write/event-panel";
 
-/** The store's first state is what a drawing on the server shows: it is opened as it shall be. */
-function show(store: SongStore, view: ReactNode): string {
-  const state = store.getState();
-  const frozen = Object.assign(store, { getInitialState: () => state });
-  const saver = undefined as unknown as Saver;
-  return renderToStaticMarkup(
-    <OpenSongProvider value={{ store: frozen, saver, rack: [] }}>{view}</OpenSongProvider>,
-  );
-}
 const at = (song: Song, index: number): SongStore => {
   const store = storeOf(song);
   const stop = stopsOf(song, "guitar")[index]!;
