@@ -1,4 +1,5 @@
 import { parseCallout, printCallout } from "@intonazione/core/callout";
+import { checkBounds } from "@intonazione/core/checks";
 import { hasErrors, type Finding } from "@intonazione/core/foundation";
 import { fret, lastFretOf, midiAt } from "@intonazione/core/neck";
 import { spellMidi } from "@intonazione/core/pitch";
@@ -13,6 +14,7 @@ import {
   changeEvents,
   copyOfEvent,
   eventsOf,
+  framesOfPhrase,
   inOrder,
   insertAfter,
   isLink,
@@ -31,7 +33,7 @@ import {
   type Technique,
   type Transaction,
 } from "@intonazione/core/score";
-import { contextOf, framesFor, neckOfPart, partAt } from "./derived";
+import { contextOf, neckOfPart, partAt } from "./derived";
 import { newId } from "./draft";
 import { barsHere, noteOn, selectedEvents } from "./selection";
 import type { SongState } from "./store";
@@ -62,7 +64,8 @@ function edit(
   after: readonly Bar[],
   eventId?: string,
 ): StripEdit | undefined {
-  if (after === bars) return undefined;
+  // What a line cannot hold could not be saved.
+  if (after === bars || checkBounds(after).length > 0) return undefined;
   return {
     transaction: {
       label,
@@ -106,9 +109,12 @@ export function insertRest(state: SongState): StripEdit | undefined {
 }
 
 function inserted(at: Here, label: string, fresh: readonly LineEvent[]): StripEdit | undefined {
-  const frames = framesFor(at.song, at.phrase, at.bars.length);
-  const after = insertAfter(at.bars, frames, at.event?.id, fresh);
-  return edit(at, label, after, fresh.at(-1)?.id);
+  return edit(at, label, barsWith(at, fresh), fresh.at(-1)?.id);
+}
+
+function barsWith(at: Here, fresh: readonly LineEvent[]): readonly Bar[] {
+  const frames = framesOfPhrase(at.song, at.phrase, at.bars.length + fresh.length);
+  return insertAfter(at.bars, frames, at.event?.id, fresh);
 }
 
 /**
@@ -360,7 +366,7 @@ export function insertSaid(
   const slips = findings.filter(({ severity }) => severity === "error");
   const fresh = bars.flatMap(({ events }) => events);
   if (hasErrors(findings) || fresh.length === 0) return { findings: slips };
-  return { edit: inserted(at, "paste", fresh), findings: [] };
+  return { edit: inserted(at, "paste", fresh), findings: checkBounds(barsWith(at, fresh)) };
 }
 
 /** What is said of the event at the cursor, written anew. */
@@ -377,7 +383,7 @@ export function resay(
   if (slips.length > 0 || fresh.length === 0) return { findings: slips };
   const [first, ...rest] = fresh as [LineEvent, ...LineEvent[]];
   const changed = changeEvents(at.bars, new Set([event.id]), () => ({ ...first, id: event.id }));
-  const frames = framesFor(at.song, at.phrase, changed.length);
+  const frames = framesOfPhrase(at.song, at.phrase, changed.length + rest.length);
   const after = rest.length > 0 ? insertAfter(changed, frames, event.id, rest) : changed;
   return { edit: edit(at, "say the event anew", after, event.id), findings: [] };
 }

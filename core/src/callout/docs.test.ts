@@ -83,6 +83,8 @@ describe("docs/callout.md", () => {
       "chain-in-chord": "A5+D7h9",
       "too-long": "E0 ".repeat(40_000),
       "too-many-events": "( E0 E3 )x99 ".repeat(30),
+      "too-many-bars": "'1 E0 ".repeat(2001),
+      "bar-too-full": `${"E0 ".repeat(513)}| E0`,
     };
     expect([...codes].sort()).toEqual(Object.keys(provoke).sort());
     for (const [code, text] of Object.entries(provoke)) {

@@ -1,4 +1,5 @@
 import { checkBars } from "../checks/bar-arithmetic";
+import { checkBounds } from "../checks/bounds";
 import { checkLinks } from "../checks/links";
 import { checkTuplets } from "../checks/tuplets";
 import type { Finding } from "../foundation/finding";
@@ -45,11 +46,16 @@ export function parseCallout(
     }),
   );
   const frames = framesOf(marks, context, bars.length);
-  const checked = [...checkLinks(bars), ...checkTuplets(bars)].map((finding): Finding => {
-    const span = parser.spans.get(finding.where.eventId ?? "");
-    if (!span) return finding;
-    return { ...finding, where: { ...finding.where, column: span.start + 1, length: span.length } };
-  });
+  const checked = [...checkBounds(bars), ...checkLinks(bars), ...checkTuplets(bars)].map(
+    (finding): Finding => {
+      const span = parser.spans.get(finding.where.eventId ?? "");
+      if (!span) return finding;
+      return {
+        ...finding,
+        where: { ...finding.where, column: span.start + 1, length: span.length },
+      };
+    },
+  );
   const findings = [...parser.scanner.findings, ...checked, ...checkBars(bars, frames)];
   return { bars, marks, findings };
 }

@@ -1,6 +1,10 @@
 import { add, compare, ZERO, type Fraction } from "../rhythm/fraction";
 import { lengthOf, type LineEvent } from "./event";
 
+/** Bars of a line, and events of a bar's voice: more is no phrase that anybody writes by hand. */
+export const MAX_BARS = 2000;
+export const MAX_EVENTS_IN_BAR = 512;
+
 /** Events between two bar lines; their durations may fall short of the metre or run over it. */
 export interface Bar {
   readonly events: readonly LineEvent[];

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { fraction } from "../rhythm/fraction";
+import { fraction, toNumber } from "../rhythm/fraction";
 import { eventsOf, momentsOf, type Bar } from "./bar";
 import type { LineEvent } from "./event";
 import { framesOf, tidyMarks, type BarMark } from "./frame";
@@ -41,6 +41,26 @@ describe("small changes of a line", () => {
         expect(voice.slice(index + 1, index + 3)).toEqual(fresh);
       }),
     );
+  });
+
+  it("fill bar after bar at the end of a line, by the metre of each", () => {
+    const beats = (bars: readonly Bar[]) =>
+      bars.map(({ events }) => events.map(({ duration }) => 16 * toNumber(duration)).join(" "));
+    const marks = [{ bar: 2, metre: { beats: 3, unit: 4 } }];
+    const quarters = (count: number) => Array.from({ length: count }, rest);
+    const filled = (bars: readonly Bar[], fresh: readonly LineEvent[]) =>
+      beats(insertAfter(bars, framesOf(marks, SONG, 9), upper(bars).at(-1)?.id, fresh));
+    expect(filled([], quarters(5))).toEqual(["4 4 4 4", "4"]);
+    expect(filled([{ events: quarters(3) }], quarters(10))).toEqual([
+      "4 4 4 4",
+      "4 4 4 4",
+      "4 4 4",
+      "4 4",
+    ]);
+    // What does not fit any more overflows visibly; only what comes behind it goes on.
+    const half = { ...rest(), duration: fraction(1, 2) };
+    expect(filled([{ events: quarters(3) }], [half, half])).toEqual(["4 4 4 8", "8"]);
+    expect(filled([{ events: quarters(4) }], [half])).toEqual(["4 4 4 4", "8"]);
   });
 
   it("draw a bar line and take it away, and lose no event", () => {

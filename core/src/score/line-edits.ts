@@ -1,5 +1,5 @@
-import { add, compare, type Fraction } from "../rhythm/fraction";
-import { eventsOf, timed, withEvents, type Bar } from "./bar";
+import { add, compare, sum, ZERO } from "../rhythm/fraction";
+import { eventsOf, withEvents, type Bar } from "./bar";
 import { lengthOf, type LineEvent } from "./event";
 import type { BarFrame } from "./frame";
 
@@ -17,8 +17,10 @@ function spotOf(bars: readonly Bar[], eventId: string) {
 }
 
 /**
- * Puts events behind another one, or at the end of the line where none is named. A last bar that is
- * full already is followed by a new one; any other bar just grows, and shows that it does.
+ * Puts events behind another one, or at the end of the line where none is named. At the end a bar
+ * that is full is followed by a new one; any other bar just grows, and shows that it does.
+ *
+ * @param frames Of the bars, and of as many after them as may be needed; without one a bar grows.
  */
 export function insertAfter(
   bars: readonly Bar[],
@@ -30,7 +32,7 @@ export function insertAfter(
   const spot = eventId === undefined ? undefined : spotOf(bars, eventId);
   const bar = spot?.bar ?? last;
   const before = bars[bar];
-  if (!before) return [{ events: fresh }];
+  if (!before) return flowed({ events: [] }, frames, fresh);
   if (spot?.isUnder) {
     return bars.with(bar, {
       ...before,
@@ -38,15 +40,31 @@ export function insertAfter(
     });
   }
   const isAtEnd = bar === last && (!spot || spot.index === before.events.length - 1);
-  const room = frames[bar]?.length;
-  if (isAtEnd && room && compare(filled(before), room) >= 0) return [...bars, { events: fresh }];
+  if (isAtEnd) return [...bars.slice(0, last), ...flowed(before, frames.slice(last), fresh)];
   const index = spot ? spot.index + 1 : before.events.length;
   return bars.with(bar, { ...before, events: before.events.toSpliced(index, 0, ...fresh) });
 }
 
-function filled(bar: Bar): Fraction {
-  const last = timed(bar.events).at(-1);
-  return last ? add(last.onset, lengthOf(last.event)) : { num: 0, den: 1 };
+/** The last bar with more events behind its own, and the bars that they fill after it. */
+function flowed(
+  start: Bar,
+  frames: readonly Pick<BarFrame, "length">[],
+  fresh: readonly LineEvent[],
+): readonly Bar[] {
+  const bars: Bar[] = [];
+  let open = start;
+  let filled = sum(start.events.map(lengthOf));
+  for (const event of fresh) {
+    const room = frames[bars.length]?.length;
+    if (room && compare(filled, room) >= 0) {
+      bars.push(open);
+      open = { events: [] };
+      filled = ZERO;
+    }
+    open = { ...open, events: [...open.events, event] };
+    filled = add(filled, lengthOf(event));
+  }
+  return [...bars, open];
 }
 
 /** Takes events out; a bar that is left with nothing goes as well. */

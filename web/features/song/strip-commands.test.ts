@@ -100,6 +100,20 @@ describe("keys on the strip", () => {
     expect(said(store)).toBe("'8 D2 '16 G2 B3");
   });
 
+  it("lets a line grow to what can be saved, and no further", () => {
+    const store = storeOf(songOf(["'1 E0"]));
+    const clipboard = clipboardOf(store);
+    press(store, "ArrowRight");
+    for (const text of ["'1 ".concat("E0 ".repeat(1998)), "'1 E0"]) {
+      expect(clipboard.paste(text)).toBeUndefined();
+    }
+    expect(clipboard.paste("'1 E0 A0")).toMatch(/may have 2000 bars, got 2002/u);
+    press(store, "n", "=");
+    const { song } = store.getState().history;
+    expect(song.lines[0]!.bars.length).toBe(2000);
+    expect(readSong(song).ok).toBe(true);
+  });
+
   it("knows the bars that a selection touches", () => {
     const store = storeOf(songOf(["'1 E0 | A0 | D0 | G0"]));
     press(store, "ArrowRight", "ArrowRight", "shift+ArrowRight");

@@ -13,6 +13,7 @@ import { STRING_SCHOOLS } from "../../instrument/string-names";
 import { MAX_STRINGS, MIN_STRINGS } from "../../instrument/tuning";
 import { FRET_COUNTS, type PlaceStyle } from "../../neck/place-names";
 import { MAX_REFERENCE_HZ, MIN_REFERENCE_HZ } from "../../pitch/frequency";
+import { MAX_BARS } from "../../score/bar";
 import { MAX_PASSES } from "../../score/form";
 import { PICKING_SCHOOLS } from "../../score/picking";
 import type { Song } from "../../score/song";
@@ -86,7 +87,10 @@ const detailsSchema = z.object({
 });
 
 const barMark = z.object({
-  bar: z.int().min(0).max(1999),
+  bar: z
+    .int()
+    .min(0)
+    .max(MAX_BARS - 1),
   metre: metre.exactOptional(),
   tempoBpm: tempoBpm.exactOptional(),
   from: exact.exactOptional(),
@@ -113,7 +117,7 @@ const section = z.object({
     .max(MAX_PASSES),
 });
 
-const bars = z.array(bar).max(2000);
+const bars = z.array(bar).max(MAX_BARS);
 const version = {
   label: name.exactOptional(),
   reason: z.string().max(500).exactOptional(),
@@ -134,7 +138,7 @@ export const songSchema = detailsSchema.extend({
     )
     .min(1)
     .max(32),
-  phrases: z.array(z.object({ id, name, marks: z.array(barMark).max(2000) })).max(500),
+  phrases: z.array(z.object({ id, name, marks: z.array(barMark).max(MAX_BARS) })).max(500),
   form: z.array(section).max(200),
   lines: z
     .array(

@@ -5,7 +5,7 @@ import { MAX_PARTIAL } from "../../neck/harmonic";
 import type { Fret } from "../../neck/neck";
 import { CHORD_TONES, type ChordQuality } from "../../pitch/chord";
 import { fraction } from "../../rhythm/fraction";
-import type { Bar } from "../../score/bar";
+import { MAX_EVENTS_IN_BAR, type Bar } from "../../score/bar";
 import { BAR_COURSES, BEND_COURSES, LINK_KINDS, PLUCKS } from "../../score/technique";
 
 /** The shape of bars and what stands in them. */
@@ -120,5 +120,5 @@ const event = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("hit"), ...anyEvent, sound: z.enum(["body", "scrape"]) }),
 ]);
 
-const events = z.array(event).max(512);
+const events = z.array(event).max(MAX_EVENTS_IN_BAR);
 export const bar = z.object({ events, under: events.exactOptional() }) satisfies z.ZodType<Bar>;

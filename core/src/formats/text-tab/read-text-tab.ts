@@ -6,7 +6,7 @@ import { neckOf } from "../../neck/neck";
 import type { FretsFrom } from "../../neck/place-names";
 import type { Key } from "../../pitch/key";
 import { COMMON_TIME, type Metre } from "../../rhythm/metre";
-import type { Bar } from "../../score/bar";
+import { MAX_BARS, type Bar } from "../../score/bar";
 import { chooseTuning } from "./choose-tuning";
 import { findSystems } from "./find-systems";
 import type { Header } from "./header";
@@ -42,7 +42,6 @@ export interface TextTabReading {
 }
 
 export const MAX_TAB_LENGTH = 1_000_000;
-const MAX_TAB_BARS = 2000;
 const DEFAULT_FRETS = 24;
 const C_MAJOR: Key = { tonic: { step: "C", alter: 0 }, mode: "major" };
 
@@ -95,17 +94,17 @@ export function readTextTab(text: string, options: TextTabOptions): TextTabReadi
   for (const { system, timed } of timeSystems(usable, metre, report)) {
     for (const { bar, moments } of timed) {
       bars++;
-      if (bars > MAX_TAB_BARS) break;
+      if (bars > MAX_BARS) break;
       phrases[system.phrase]!.bars.push(write.bar(bar, moments, system));
     }
   }
-  if (bars > MAX_TAB_BARS) {
+  if (bars > MAX_BARS) {
     report({
       code: "too-many-bars",
       severity: "error",
       line: 1,
       column: 1,
-      message: `a tablature may have ${MAX_TAB_BARS} bars, got ${bars}: the rest was not read`,
+      message: `a tablature may have ${MAX_BARS} bars, got ${bars}: the rest was not read`,
     });
   }
   return {

@@ -181,6 +181,13 @@ describe("what cannot be read", () => {
     ["an unknown tuning", `Tuning: H I J K\n${four}`, "tuning-unreadable", 1, 1],
     ["prose", "Dear student, no music today.", "no-tablature", 1, 1],
     ["binary junk", "\u0000\u0001PNG\u0002\u0003\ufffd\ufffd", "no-text", 1, 1],
+    [
+      "a bar without end",
+      ["G", "D", "A", "E"].map((name) => `${name}|${"0-".repeat(600)}|`).join("\n"),
+      "bar-too-full",
+      1,
+      2 * 512 + 3,
+    ],
     ["five megabytes", "e|---0---|\n".repeat(500_000), "too-long", 1, 1],
   ])("%s is reported where it stands, and the rest is kept", (_, text, code, line, column) => {
     const reading = read(text);

@@ -2,7 +2,7 @@ import { fret, lastFretOf, midiAt, type Neck } from "../../neck/neck";
 import type { FretsFrom } from "../../neck/place-names";
 import type { Key } from "../../pitch/key";
 import { spellMidi } from "../../pitch/spelling";
-import type { Bar } from "../../score/bar";
+import { MAX_EVENTS_IN_BAR, type Bar } from "../../score/bar";
 import { stringOf, type LineEvent, type Note } from "../../score/event";
 import { inOrder } from "../../score/technique";
 import type { System } from "./find-systems";
@@ -23,8 +23,19 @@ export class BarWriter {
   constructor(private readonly set: WritingSet) {}
 
   bar(bar: TabBar, moments: readonly TimedMoment[], system: System): Bar {
-    const { newId } = this.set;
-    const events = moments.map(({ moment, duration }): LineEvent => {
+    const { newId, report } = this.set;
+    const beyond = moments[MAX_EVENTS_IN_BAR];
+    if (beyond) {
+      const sign = beyond.moment?.signs[0];
+      report({
+        code: "bar-too-full",
+        severity: "error",
+        line: sign?.line ?? 1,
+        column: sign?.textColumn ?? 1,
+        message: `a bar may have ${MAX_EVENTS_IN_BAR} events, got ${moments.length}: the rest was not read, draw bar lines`,
+      });
+    }
+    const events = moments.slice(0, MAX_EVENTS_IN_BAR).map(({ moment, duration }): LineEvent => {
       const notes = (moment?.signs.flatMap((sign) => this.note(sign)) ?? []).sort(thickFirst);
       if (!moment || notes.length === 0) return { kind: "rest", id: newId(), duration };
       const column = bar.textStart + moment.column;

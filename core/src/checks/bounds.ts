@@ -1,0 +1,26 @@
+import type { Finding } from "../foundation/finding";
+import { MAX_BARS, MAX_EVENTS_IN_BAR, type Bar } from "../score/bar";
+
+/** What is more than a line can hold, at the first bar or event that is too much. */
+export function checkBounds(bars: readonly Bar[]): readonly Finding[] {
+  const findings: Finding[] = [];
+  const report = (code: string, index: number, first: { id: string } | undefined, what: string) =>
+    findings.push({
+      code,
+      severity: "error",
+      where: { bar: index + 1, ...(first && { eventId: first.id }) },
+      message: what,
+    });
+  const beyond = bars[MAX_BARS];
+  if (beyond) {
+    const message = `a line may have ${MAX_BARS} bars, got ${bars.length}: say the rest as another phrase`;
+    report("too-many-bars", MAX_BARS, beyond.events[0], message);
+  }
+  for (const [index, { events, under = [] }] of bars.entries()) {
+    const first = events[MAX_EVENTS_IN_BAR] ?? under[MAX_EVENTS_IN_BAR];
+    if (!first) continue;
+    const message = `bar ${index + 1}: a bar may have ${MAX_EVENTS_IN_BAR} events, got ${Math.max(events.length, under.length)}: draw bar lines`;
+    report("bar-too-full", index, first, message);
+  }
+  return findings;
+}
