@@ -32,12 +32,7 @@ export function render(options: Options): Outcome {
   const gains = new Map(
     [CLICK_PART, BACKING_PART].map((id) => [id, extras.includes(id) ? 1 : 0] as const),
   );
-  const plan = {
-    from: 0,
-    to: passage.seconds,
-    tempo: { start: tempo, step: 0, everyRounds: 1, to: tempo },
-  };
-  const steps = renderPassage(passage, plan, SAMPLE_RATE, gains);
+  const steps = renderPassage(passage, tempo, SAMPLE_RATE, gains);
   let step = steps.next();
   while (!step.done) step = steps.next();
   try {

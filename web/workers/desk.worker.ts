@@ -15,12 +15,7 @@ const desk: Desk = {
   moveSong,
   perform,
   renderWav: async (passage, gains, tempo, onProgress) => {
-    const plan = {
-      from: 0,
-      to: passage.seconds,
-      tempo: { start: tempo, step: 0, everyRounds: 1, to: tempo },
-    };
-    const steps = renderPassage(passage, plan, WAV_RATE, gains);
+    const steps = renderPassage(passage, tempo, WAV_RATE, gains);
     let step = steps.next();
     for (; !step.done; step = steps.next()) {
       onProgress(step.value.done / step.value.total);

@@ -159,8 +159,7 @@ const plan = (passage: Passage, more: Partial<PlayPlan> = {}): PlayPlan => ({
 });
 function render(passage: Passage, parts: readonly string[], tempo = 1): Float32Array {
   const gains = new Map(passage.parts.map(({ id }) => [id, parts.includes(id) ? 1 : 0]));
-  const wanted = plan(passage, { tempo: { start: tempo, step: 0, everyRounds: 1, to: tempo } });
-  const steps = renderPassage(passage, wanted, RATE, gains);
+  const steps = renderPassage(passage, tempo, RATE, gains);
   for (;;) {
     const step = steps.next();
     if (step.done) return step.value;

@@ -3,6 +3,7 @@ import { notesOf, stringOf } from "@intonazione/core/score";
 import { bendInWords } from "@/ui/words";
 import { stringY, type Lanes } from "./lanes";
 import type { EventBox } from "./layout";
+import { Sign } from "./motion-figures";
 
 /** What concerns an event as a whole: accents, tremolo, the bar, a spread chord, a fermata. */
 export function EventSigns({ box, lanes }: { readonly box: EventBox; readonly lanes: Lanes }) {
@@ -61,16 +62,9 @@ function EventSign({
       ) : (
         <>
           <path d={`M${left} ${from}V${to}`} {...line} strokeDasharray="2 2" />
-          <text
-            x={left}
-            y={y + 4}
-            textAnchor="middle"
-            fontSize={9.5}
-            fontStyle="italic"
-            fill="var(--ink)"
-          >
+          <Sign x={left} y={y}>
             rake
-          </text>
+          </Sign>
         </>
       );
     }

@@ -93,7 +93,8 @@ function Technical({
   }
 }
 
-function Sign({
+/** A word in italics among the signs. */
+export function Sign({
   x,
   y,
   children,
