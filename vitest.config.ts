@@ -6,6 +6,8 @@ export default defineConfig({
   test: {
     include: ["{core,cli,demo,web,scripts}/**/*.test.{ts,tsx}"],
     exclude: ["**/node_modules/**", "**/.next*/**"],
+    // Both cores of a small machine.
+    maxWorkers: "100%",
     testTimeout: 30_000,
     hookTimeout: 60_000,
   },
