@@ -1,4 +1,5 @@
 import "fake-indexeddb/auto";
+import { documentOf } from "@intonazione/core/formats/json";
 import { clear, keys, set } from "idb-keyval";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { LocalCopies, nameWindow } from "./local-copies";
@@ -95,6 +96,14 @@ describe("the browser's own store", () => {
     expect((await next.find())?.drafts).toEqual({ "guitar/new": "E0" });
   });
 
+  it("is read as earlier versions of the page wrote it", async () => {
+    const windowId = await inWindow(new Locks());
+    const { song: _, ...rest } = dirty;
+    await set(`song/song/${windowId}`, { document: documentOf(song), ...rest });
+    const copies = new LocalCopies("song", windowId);
+    expect(await copies.find()).toEqual({ copy: dirty, drafts: {} });
+  });
+
   it("is not believed when it holds something unreadable", async () => {
     const windowId = await inWindow(new Locks());
     const copies = new LocalCopies("song", windowId);
@@ -102,6 +111,7 @@ describe("the browser's own store", () => {
       7,
       "x",
       { document: {}, baseVersion: 1, isDirty: true },
+      { document: "{", baseVersion: 1, isDirty: true },
       { isDirty: true },
     ]) {
       await set(`song/song/${windowId}`, junk);

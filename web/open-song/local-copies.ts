@@ -1,4 +1,4 @@
-import { documentOf, readSongDocument } from "@intonazione/core/formats/json";
+import { documentOf, readSongDocument, readSongJson } from "@intonazione/core/formats/json";
 import type { Song } from "@intonazione/core/score";
 import { delMany, get, keys, set } from "idb-keyval";
 import { nanoid } from "nanoid";
@@ -22,6 +22,10 @@ export interface FoundCopy {
 }
 
 const songRecord = z.object({
+  /**
+   * As text, which the browser writes three times as fast as it clones a long song; earlier copies
+   * are the document itself.
+   */
   document: z.unknown(),
   baseVersion: z.int().min(1),
   isDirty: z.boolean(),
@@ -99,7 +103,7 @@ export class LocalCopies {
   private async write(): Promise<void> {
     const { song, ...rest } = this.newest!;
     this.keeping = undefined;
-    await set(this.key(SONG), { document: documentOf(song), ...rest });
+    await set(this.key(SONG), { document: JSON.stringify(documentOf(song)), ...rest });
   }
 
   async keepDrafts(drafts: Drafts): Promise<void> {
@@ -129,7 +133,7 @@ export class LocalCopies {
     const record = songRecord.safeParse(await get(this.key(SONG, windowId)));
     if (!record.success) return undefined;
     const { document, ...rest } = record.data;
-    const song = readSongDocument(document);
+    const song = typeof document === "string" ? readSongJson(document) : readSongDocument(document);
     if (!song.ok) return undefined;
     const drafts = draftsRecord.safeParse(await get(this.key(DRAFTS, windowId)));
     return { copy: { song: song.value, ...rest }, drafts: drafts.success ? drafts.data : {} };
