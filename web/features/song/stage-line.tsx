@@ -64,7 +64,7 @@ export function StageLine() {
     const [bars, open, homeless] = [total("bars"), total("open"), total("homeless")];
     return {
       "set-up": setUpInWords(part),
-      write: `${bars} ${bars === 1 ? "bar" : "bars"}${open > 0 ? `, ${open} don’t add up` : ""}`,
+      write: `${bars} ${bars === 1 ? "bar" : "bars"}${open > 0 ? `, ${open} off` : ""}`,
       place: homeless > 0 ? `${homeless} without a place` : `${total("pinned")} pinned`,
     };
   }, [song, part]);
