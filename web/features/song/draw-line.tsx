@@ -1,0 +1,62 @@
+"use client";
+
+import { framesOf } from "@intonazione/core/score";
+import { useCallback, type ReactNode } from "react";
+import { useShallow } from "zustand/react/shallow";
+import type { DrawLine } from "@/features/place/move-to";
+import { Strip } from "@/features/strip/strip";
+import { selectPart, selectSong, useSong } from "@/open-song/context";
+import { framesFor, neckOfPart, placeNames, shiftOf } from "@/open-song/derived";
+import type { DrawBars } from "@/open-song/draw-bars";
+import { shownLanes, type LaneSet } from "@/open-song/shown-lanes";
+
+/** Versions stand close together, so that the eye can go from one to the other. */
+const COMPARED_LANES: LaneSet = new Set(["count", "stroke"]);
+
+/** Draws one line of one part with the strip's own means, for views of other features. */
+export function useDrawLine(): (
+  ...line: [...Parameters<DrawLine>, marked?: ReadonlySet<string>]
+) => ReactNode {
+  const song = useSong(selectSong);
+  const studio = useSong((state) => state.studio);
+  const shown = useSong(useShallow(({ lanes, ownLanes }) => ({ lanes, ownLanes })));
+  const select = useCallback(() => undefined, []);
+  return useCallback(
+    (part, phraseId, lines, marked?: ReadonlySet<string>) => {
+      const bars =
+        lines.find((one) => one.phraseId === phraseId && one.partId === part.id)?.bars ?? [];
+      const phrase = song.phrases.find(({ id }) => id === phraseId);
+      const { key, style } = song;
+      return (
+        <Strip
+          bars={bars}
+          frames={phrase ? framesFor(song, phrase, bars.length) : framesOf([], song, bars.length)}
+          picking={part.picking}
+          facts={{
+            neck: neckOfPart(part),
+            names: placeNames(part, { style }, studio),
+            key,
+            shift: shiftOf(part),
+            isBass: part.instrument.kind === "bass",
+          }}
+          lanes={marked ? COMPARED_LANES : shownLanes(shown, phraseId)}
+          label={part.name}
+          chosen={marked}
+          onSelect={select}
+        />
+      );
+    },
+    [song, studio, shown, select],
+  );
+}
+
+/** The same for bars of the current part. */
+export function useDrawBars(): DrawBars {
+  const part = useSong(selectPart);
+  const drawLine = useDrawLine();
+  return useCallback<DrawBars>(
+    (phraseId, bars, marked) =>
+      drawLine(part, phraseId, [{ phraseId, partId: part.id, bars, others: [] }], marked),
+    [drawLine, part],
+  );
+}

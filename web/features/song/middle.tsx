@@ -1,0 +1,86 @@
+"use client";
+
+import { FormView } from "@/features/form/form-view";
+import { HistoryView } from "@/features/history/history-view";
+import { MoveTo } from "@/features/place/move-to";
+import { SetUp } from "@/features/set-up/set-up";
+import { PhraseList } from "@/features/strip/phrase-list";
+import { VersionsView } from "@/features/versions/versions-view";
+import { selectPart, selectSong, useSong } from "@/open-song/context";
+import { Button } from "@/ui/button";
+import { useDrawBars, useDrawLine } from "./draw-line";
+
+/** What the stage puts in the middle. */
+export function Middle({
+  isMoving,
+  onMove,
+  onMoved,
+  onReadTab,
+  onRewrite,
+  onMovePhrase,
+}: {
+  readonly isMoving: boolean;
+  readonly onMove: () => void;
+  readonly onMoved: () => void;
+  readonly onReadTab: () => void;
+  readonly onRewrite: (phraseId: string) => void;
+  readonly onMovePhrase: (phraseId: string) => void;
+}) {
+  const song = useSong(selectSong);
+  const stage = useSong((state) => state.stage);
+  const part = useSong(selectPart);
+  const hasDraft = useSong((state) => state.drafts[`${part.id}/new`] !== undefined);
+  const writeView = useSong((state) => state.writeView);
+  const drawLine = useDrawLine();
+  const drawBars = useDrawBars();
+  if (stage === "set-up") return <SetUp onReadTab={onReadTab} />;
+  if (isMoving) return <MoveTo drawLine={drawLine} onClose={onMoved} />;
+  if (stage === "write" && writeView === "form") return <FormView />;
+  if (stage === "write" && writeView === "versions") return <VersionsView drawBars={drawBars} />;
+  if (stage === "write" && writeView === "history") return <HistoryView drawBars={drawBars} />;
+  if (song.phrases.length === 0 && !hasDraft) return <FirstPhrase onReadTab={onReadTab} />;
+  return (
+    <>
+      {stage === "place" && (
+        <div className="flex items-center gap-3 rounded-md border border-hairline px-4 py-2">
+          <p className="flex-1 text-soft">
+            Choose a note, then a ring on the neck or its key: the pitch stays, the place is pinned.
+          </p>
+          <Button look="main" onClick={onMove}>
+            Move to…
+          </Button>
+        </div>
+      )}
+      <PhraseList onRewrite={onRewrite} onMove={onMovePhrase} />
+    </>
+  );
+}
+
+/** Before anything is written. */
+function FirstPhrase({ onReadTab }: { readonly onReadTab: () => void }) {
+  const examples = [
+    ["E0 A7", "string and fret, one after the other"],
+    ["B: 0 4 0 7", "several frets on one string"],
+    ["A5+D7+G7", "together"],
+    ["'16 E0 E0 '8 A2h4", "sixteenths, then eighths; h hammers on"],
+    ["pm[ E0 E0 ] x -", "palm muted; x is a dead stroke, - a rest"],
+  ];
+  return (
+    <div className="m-auto flex max-w-xl flex-col items-center gap-4 py-6 text-center">
+      <h2 className="font-serif text-2xl">Say the first phrase</h2>
+      <p className="text-soft">
+        Type into the line below what you would call out to a student. The strip draws itself, and
+        Enter writes it.
+      </p>
+      <dl className="grid grid-cols-[auto_auto] gap-x-6 gap-y-1 text-left">
+        {examples.map(([said, meaning]) => (
+          <div key={said} className="contents">
+            <dt className="font-mono font-semibold">{said}</dt>
+            <dd className="text-soft">{meaning}</dd>
+          </div>
+        ))}
+      </dl>
+      <Button onClick={onReadTab}>Or read a tablature you have…</Button>
+    </div>
+  );
+}

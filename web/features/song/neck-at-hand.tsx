@@ -1,0 +1,61 @@
+"use client";
+
+import type { Place } from "@intonazione/core/neck";
+import type { PitchedNote } from "@intonazione/core/score";
+import { useCallback } from "react";
+import { sayPlace } from "@/features/call-out/actions";
+import { NeckFigure } from "@/features/neck/neck-figure";
+import { selectNames, selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
+import { noteAt, stopAt } from "@/open-song/cursor";
+import { neckOfPart } from "@/open-song/derived";
+import { typeFret } from "@/open-song/strip-edits";
+import { pinNote } from "@/open-song/transactions";
+import { focusCallOut } from "./commands";
+
+/** The neck of the current part, which never leaves. */
+export function NeckAtHand({ onSaid }: { readonly onSaid: () => void }) {
+  const { store } = useOpenSong();
+  const song = useSong(selectSong);
+  const part = useSong(selectPart);
+  const cursor = useSong((state) => state.cursor);
+  const stop = stopAt(song, cursor);
+  const names = useSong(selectNames);
+  const move = useCallback(
+    (note: PitchedNote, place: Place) => {
+      const { cursor: at } = store.getState();
+      if (at.phraseId !== undefined)
+        store.run(pinNote({ phraseId: at.phraseId, partId: at.partId }, note, place));
+    },
+    [store],
+  );
+  const say = useCallback(
+    (place: Place) => {
+      const state = store.getState();
+      // While frets are inserted the neck writes on the strip, as the keys do.
+      if (state.stage === "write" && state.isInserting && state.cursor.eventId !== undefined) {
+        store.setState({ string: place.string });
+        const made = typeFret(store.getState(), place.fret, true);
+        if (made) store.run(made.transaction, { eventId: made.eventId, noteId: undefined });
+        return;
+      }
+      onSaid();
+      sayPlace(store, place);
+      focusCallOut();
+    },
+    [store, onSaid],
+  );
+  return (
+    <NeckFigure
+      neck={neckOfPart(part)}
+      names={names}
+      handed={part.instrument.handed}
+      bodyFret={part.instrument.bodyFret}
+      songKey={song.key}
+      label={`Neck of ${part.name}`}
+      event={stop?.event}
+      note={stop && noteAt(stop.event, cursor)}
+      onMove={move}
+      onSay={say}
+    />
+  );
+}
