@@ -1,7 +1,5 @@
-import { parseChord } from "../pitch/chord";
 import { parseDuration } from "../rhythm/duration";
 import { fraction, type Fraction } from "../rhythm/fraction";
-import { parseMetre } from "../rhythm/metre";
 import {
   copyOfEvent,
   notesOf,
@@ -11,17 +9,15 @@ import {
   type NotesEvent,
 } from "../score/event";
 import { inOrder, type LinkKind } from "../score/technique";
-import { soundOfShape } from "../theory/shapes-and-sound";
 import { sayString, type CalloutContext } from "./context";
 import type { Item, Span } from "./item";
+import { readBarWord } from "./parse-bar-word";
 import { LINK_OF_LETTER, NoteReader } from "./parse-note";
+import { readQuoted } from "./quoted";
 import { Scanner } from "./scanner";
 
 /** More than any phrase needs; keeps `(((E0)x99)x99)x99` from filling the memory. */
 const MAX_EVENTS = 4000;
-const MIN_TEMPO = 20;
-const MAX_TEMPO = 400;
-const MAX_WORDS = 500;
 const GRACE_VALUE = fraction(1, 32);
 
 type Bracket = "pm[" | "ring[" | "slidebar[" | "grace[" | "grace-on[" | "under[";
@@ -96,19 +92,17 @@ export class CalloutParser {
     if (scanner.take(/\(/uy)) return this.open("(", start);
     if (scanner.take(/\]/uy)) return void this.close("[", start);
     if (scanner.take(/\)/uy)) return this.repeat(start);
-    if (scanner.take(/\{/uy)) return this.chord(start);
+    const barWord = readBarWord(scanner, this.context);
+    if (barWord) return barWord.item && this.atLine(barWord.item, start);
     if (scanner.sees(/"/uy)) {
-      this.words = this.quoted() ?? this.words;
+      this.words = readQuoted(scanner) ?? this.words;
       return;
     }
     const bracket = scanner.take(/(pm|ring|slidebar|grace-on|grace|under)\[/uy)?.[0];
     if (bracket) return this.open(bracket as Bracket, start);
-    if (scanner.take(/in(?=\s+\d)/uy)) return this.metre(start);
-    if (scanner.take(/at(?=\s+\d)/uy)) return this.tempo(start);
-    if (scanner.take(/from(?=\s+\d)/uy)) return this.pickUp(start);
     if (scanner.take(/sing(?=\s*")/uy)) {
       scanner.skipBlanks();
-      this.lyric = this.quoted() ?? this.lyric;
+      this.lyric = readQuoted(scanner) ?? this.lyric;
       return;
     }
     if (scanner.take(/[-–—](?=[\s|)\].]|$)/uy)) return this.rest(start);
@@ -126,81 +120,11 @@ export class CalloutParser {
     else this.scanner.report("note-value-unknown", start, duration.error);
   }
 
-  private metre(start: number): void {
-    const said = this.scanner.take(/\s+([\d/]+)/uy)?.[1] ?? "";
-    const metre = parseMetre(said);
-    if (metre.ok) this.atLine({ kind: "metre", metre: metre.value }, start);
-    else this.scanner.report("metre-unknown", start, metre.error);
-  }
-
-  private tempo(start: number): void {
-    const said = this.scanner.take(/\s+(\d+(?:\.\d+)?)/uy)?.[1] ?? "";
-    const tempoBpm = Number(said);
-    if (tempoBpm >= MIN_TEMPO && tempoBpm <= MAX_TEMPO) {
-      return this.atLine({ kind: "tempo", tempoBpm }, start);
-    }
-    const message = `tempo must be ${MIN_TEMPO}–${MAX_TEMPO} quarter notes a minute, got ${said}`;
-    this.scanner.report("tempo-out-of-range", start, message);
-  }
-
-  private pickUp(start: number): void {
-    const moment = this.scanner.take(/\s+([\d/]+[a-z&]*)/uy)?.[1] ?? "";
-    this.atLine({ kind: "from", moment, span: this.spanFrom(start) }, start);
-  }
-
   /** What concerns whole bars is said in the upper voice, between its notes. */
   private atLine(item: Item, start: number): void {
     const inside = this.groups.find(({ sign }) => sign === "under[" || sign.startsWith("grace"));
     if (!inside) this.items.push(item);
     else this.scanner.report("not-in-here", start, `expected “]” of ${inside.sign} first`);
-  }
-
-  private chord(start: number): void {
-    const { scanner } = this;
-    const text = scanner.take(/([^{}]*)\}/uy)?.[1];
-    if (text === undefined) {
-      scanner.take(/[^\s|]*/uy);
-      return scanner.report(
-        "group-open",
-        start,
-        "“{” is still open: expected a chord and }, like {Dm}",
-      );
-    }
-    const match = /^\s*(\S+?)(\s+shape)?\s*(?:@\s*(\S+)\s*)?$/u.exec(text);
-    const symbol = match?.[1] ?? text.trim();
-    const said = {
-      kind: "chord" as const,
-      span: this.spanFrom(start),
-      ...(match?.[3] !== undefined && { moment: match[3] }),
-    };
-    if (symbol === "-") return this.atLine(said, start);
-    const chord = parseChord(symbol);
-    if (!chord.ok) return scanner.report("chord-unknown", start, chord.error);
-    const { key, shift } = this.context;
-    const sounding = match?.[2] ? soundOfShape(chord.value, shift, key) : chord.value;
-    this.atLine({ ...said, chord: sounding }, start);
-  }
-
-  /** `"words"`, with `\"` for a quotation mark among them. */
-  private quoted(): string | undefined {
-    const { scanner } = this;
-    const start = scanner.position;
-    const quoted = scanner.take(/"((?:[^"\\]|\\.)*)"/uy);
-    if (!quoted) {
-      scanner.position = scanner.text.length;
-      scanner.report("words-open", start, 'the words are still open: expected a closing "');
-      return undefined;
-    }
-    const words = quoted[1]!.replaceAll(/\\(.)/gu, "$1").trim();
-    if (words.length > MAX_WORDS) {
-      scanner.report(
-        "words-too-long",
-        start,
-        `words may have ${MAX_WORDS} characters, got ${words.length}`,
-      );
-      return undefined;
-    }
-    return words === "" ? undefined : words;
   }
 
   private open(sign: OpenGroup["sign"], start: number): void {
@@ -409,12 +333,8 @@ export class CalloutParser {
       ...(lyric !== undefined && { lyric }),
       ...(words !== undefined && { note: words }),
     };
-    this.spans.set(event.id, this.spanFrom(start));
+    this.spans.set(event.id, this.scanner.spanFrom(start));
     this.items.push({ kind: "event", event: this.last });
-  }
-
-  private spanFrom(start: number): Span {
-    return { start, length: Math.max(1, this.scanner.position - start) };
   }
 }
 

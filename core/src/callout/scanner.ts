@@ -1,4 +1,5 @@
 import type { Finding, Severity } from "../foundation/finding";
+import type { Span } from "./item";
 
 /** Walks over a text and collects what there is to say about it. Columns count from 1. */
 export class Scanner {
@@ -28,17 +29,17 @@ export class Scanner {
     return pattern.test(this.text);
   }
 
+  /** What was taken since `start`. */
+  spanFrom(start: number): Span {
+    return { start, length: Math.max(1, this.position - start) };
+  }
+
   report(code: string, start: number, message: string, severity: Severity = "error"): void {
-    const length = Math.max(1, this.position - start);
-    const where = { column: start + 1, length };
+    const where = { column: start + 1, length: this.spanFrom(start).length };
     this.findings.push({ code, severity, where, message });
   }
 
-  reportAt(
-    code: string,
-    { start, length }: { start: number; length: number },
-    message: string,
-  ): void {
+  reportAt(code: string, { start, length }: Span, message: string): void {
     this.findings.push({ code, severity: "error", where: { column: start + 1, length }, message });
   }
 
