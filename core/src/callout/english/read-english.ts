@@ -1,7 +1,7 @@
 import type { Finding } from "../../foundation/finding";
 import type { CalloutContext } from "../context";
-import { sayString } from "../context";
-import { cardinalOf, BEND_WORDS, ordinalOf, VALUE_WORDS } from "./numbers.data";
+import { cardinalOf } from "./numbers.data";
+import { PlaceWords } from "./place-words";
 import { Tokens, tokensOf } from "./tokens";
 
 /** A sentence in the call-out's own words, and where each of those came from. */
@@ -70,17 +70,16 @@ export function readEnglish(text: string, context: Pick<CalloutContext, "names">
 
 class EnglishReader {
   private readonly tokens: Tokens;
+  private readonly words: PlaceWords;
   private readonly said: Said[] = [];
   private readonly findings: Finding[] = [];
   private string: string | undefined;
   private fret: number | undefined;
   private isMuted = false;
 
-  constructor(
-    text: string,
-    private readonly context: Pick<CalloutContext, "names">,
-  ) {
+  constructor(text: string, { names }: Pick<CalloutContext, "names">) {
     this.tokens = new Tokens(tokensOf(text));
+    this.words = new PlaceWords(this.tokens, names.strings);
   }
 
   run(): Translation {
@@ -110,7 +109,7 @@ class EnglishReader {
     if (this.rest() || this.value() || this.dead() || this.linked() || this.bend()) return;
     if (
       tokens.takeOne("together", "plus") ||
-      (tokens.look()?.word === "with" && this.isNoteAhead(1))
+      (tokens.look()?.word === "with" && this.words.isNoteAhead(1))
     ) {
       tokens.takeOne("with");
       if (this.note("+")) return;
@@ -210,7 +209,7 @@ class EnglishReader {
   private rest(): boolean {
     const { tokens } = this;
     const start = tokens.position;
-    const value = this.valueWord();
+    const value = this.words.valueWord();
     if (!tokens.takeOne("rest", "rests", "pause")) {
       tokens.back(start);
       return false;
@@ -225,7 +224,7 @@ class EnglishReader {
     const { tokens } = this;
     const start = tokens.position;
     tokens.take("in");
-    const value = this.valueWord();
+    const value = this.words.valueWord();
     if (value === undefined) {
       tokens.back(start);
       return false;
@@ -234,35 +233,12 @@ class EnglishReader {
     return true;
   }
 
-  /** A note value, if it is one and no fret: “eighth notes”, “eighths”, but not “eighth fret”. */
-  private valueWord(): string | undefined {
-    const { tokens } = this;
-    const start = tokens.position;
-    let dots = "";
-    if (tokens.take("double-dotted")) dots = "..";
-    else if (tokens.take("dotted")) dots = ".";
-    const written = tokens.next()?.word.replace(/-notes?$/u, "") ?? "";
-    const singular = written === "halves" ? "half" : written.replace(/s$/u, "");
-    if (written === "triplets") return "8t";
-    const value = VALUE_WORDS[singular];
-    const isPlural = written !== singular;
-    const after = tokens.look()?.word ?? "";
-    const named = tokens.takeOne("note", "notes");
-    const triplets = tokens.takeOne("triplet", "triplets");
-    const isValue = isPlural || named || triplets || after === "rest" || after === "rests";
-    if (value === undefined || !isValue) {
-      tokens.back(start);
-      return undefined;
-    }
-    return value + dots + (triplets ? "t" : "");
-  }
-
   private dead(): boolean {
     const { tokens } = this;
     const start = tokens.position;
     if (!tokens.takeOne("dead")) return false;
     tokens.takeOne("note", "notes", "stroke", "strokes");
-    const string = this.stringName() ?? this.string;
+    const string = this.words.stringName() ?? this.string;
     if (string === undefined) {
       this.slip(start, "expected a string, like “dead note on the A”");
       return true;
@@ -281,10 +257,10 @@ class EnglishReader {
     tokens.takeOne("on", "off", "up", "down");
     const isOn = tokens.take("from");
     const isStraight = tokens.take("to");
-    const first = this.fretNumber();
+    const first = this.words.fretNumber();
     const second =
-      first !== undefined && !isStraight && tokens.take("to") ? this.fretNumber() : undefined;
-    const string = this.stringName() ?? this.string;
+      first !== undefined && !isStraight && tokens.take("to") ? this.words.fretNumber() : undefined;
+    const string = this.words.stringName() ?? this.string;
     if (first === undefined || string === undefined) {
       this.slip(
         start,
@@ -311,21 +287,13 @@ class EnglishReader {
     if (!tokens.takeOne("bend", "bent")) return false;
     tokens.takeOne("it", "up");
     const at = tokens.position;
-    const number = this.bendAmount() === undefined ? this.fretNumber() : undefined;
+    const number = this.words.bendAmount() === undefined ? this.words.fretNumber() : undefined;
     if (number === undefined) tokens.back(at);
-    const string = number === undefined ? undefined : (this.stringName() ?? this.string);
+    const string = number === undefined ? undefined : (this.words.stringName() ?? this.string);
     if (number !== undefined && string !== undefined) this.play(string, number, string, start);
     tokens.takeOne("up");
-    this.suffix(`b${this.bendAmount() ?? "1"}`, start);
+    this.suffix(`b${this.words.bendAmount() ?? "1"}`, start);
     return true;
-  }
-
-  private bendAmount(): string | undefined {
-    for (const [words, sign] of Object.entries(BEND_WORDS)) {
-      if (this.tokens.take(...words.split(" "))) return sign;
-    }
-    if (this.tokens.take("a", "whole", "step") || this.tokens.take("full")) return "1";
-    return undefined;
   }
 
   /** A note on its own, or one more of a chord. */
@@ -333,113 +301,18 @@ class EnglishReader {
     const { tokens } = this;
     const start = tokens.position;
     tokens.take("the");
-    const number = this.fretNumber();
+    const number = this.words.fretNumber();
     if (number === undefined) {
       tokens.back(start);
       return false;
     }
-    const string = this.stringName() ?? this.string;
+    const string = this.words.stringName() ?? this.string;
     if (string === undefined) {
       this.slip(start, "expected a string too, like “on the A”");
       return true;
     }
     this.play(string, number, string, start, glue);
     return true;
-  }
-
-  private isNoteAhead(ahead: number): boolean {
-    const word = this.tokens.look(ahead)?.word ?? "";
-    return (
-      word === "open" ||
-      word === "fret" ||
-      cardinalOf(word) !== undefined ||
-      ordinalOf(word) !== undefined
-    );
-  }
-
-  /** “seventh fret”, “fret seven”, “seven”, “open”. */
-  private fretNumber(): number | undefined {
-    const { tokens } = this;
-    const start = tokens.position;
-    if (tokens.take("open")) return 0;
-    tokens.take("the");
-    if (tokens.take("fret")) {
-      const number = cardinalOf(tokens.look()?.word ?? "");
-      if (number !== undefined) {
-        tokens.next();
-        return number;
-      }
-    }
-    const word = tokens.look()?.word ?? "";
-    const ordinal = ordinalOf(word);
-    if (ordinal !== undefined && tokens.look(1)?.word !== "string") {
-      tokens.next();
-      tokens.take("fret");
-      return ordinal;
-    }
-    const cardinal = cardinalOf(word);
-    if (cardinal !== undefined) {
-      tokens.next();
-      return cardinal;
-    }
-    tokens.back(start);
-    return undefined;
-  }
-
-  /** “on the A”, “A string”, “on the low E”, “on string five”, “on the fifth string”. */
-  private stringName(): string | undefined {
-    const { tokens } = this;
-    const start = tokens.position;
-    const isOn = tokens.take("on");
-    const hasThe = tokens.take("the");
-    const side = tokens.takeOne("low", "thick", "high", "thin");
-    const found = this.namedString(side, isOn || hasThe || side !== undefined);
-    if (found === undefined) {
-      tokens.back(start);
-      return undefined;
-    }
-    tokens.take("string");
-    return sayString(this.context.names.strings[found]!);
-  }
-
-  /** The index of a string, 0 the thinnest. A lone letter counts only where a string is expected. */
-  private namedString(side: string | undefined, isExpected: boolean): number | undefined {
-    const { tokens, context } = this;
-    const { strings } = context.names;
-    if (tokens.look()?.word === "string") {
-      const number = cardinalOf(tokens.look(1)?.word ?? "");
-      if (number === undefined || number < 1 || number > strings.length) return undefined;
-      tokens.next();
-      tokens.next();
-      return number - 1;
-    }
-    const ordinal = ordinalOf(tokens.look()?.word ?? "");
-    if (ordinal !== undefined && tokens.look(1)?.word === "string") {
-      tokens.next();
-      return ordinal >= 1 && ordinal <= strings.length ? ordinal - 1 : undefined;
-    }
-    const written = tokens.look()?.written.replace("♯", "#").replace("♭", "b") ?? "";
-    const isNamed = isExpected || tokens.look(1)?.word === "string" || /^[A-G]/u.test(written);
-    if (!/^[A-Ga-g][#b]?[a-g]*$/u.test(written) || !isNamed) return undefined;
-    const index = this.stringCalled(written, side);
-    if (index !== undefined) tokens.next();
-    return index;
-  }
-
-  private stringCalled(name: string, side: string | undefined): number | undefined {
-    const { strings } = this.context.names;
-    const alike = strings.flatMap((one, index) =>
-      one.toLowerCase() === name.toLowerCase() ||
-      (side &&
-        one[0]!.toLowerCase() === name[0]!.toLowerCase() &&
-        one.toLowerCase().startsWith(name.toLowerCase()))
-        ? [index]
-        : [],
-    );
-    if (side === "high" || side === "thin") return alike[0];
-    if (side === "low" || side === "thick") return alike.at(-1);
-    const exact = strings.indexOf(name);
-    return exact >= 0 ? exact : alike.length === 1 ? alike[0] : undefined;
   }
 
   private play(
