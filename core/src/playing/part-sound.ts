@@ -135,7 +135,7 @@ function actsOf(
   const rings = techniqueOf(note, "let-ring") !== undefined;
   const barSeconds = bar.endSeconds - bar.startSeconds;
   const until = rings
-    ? start + RINGS_FOR_BARS * barSeconds
+    ? start + Math.max(length, RINGS_FOR_BARS * barSeconds)
     : isShort
       ? start + length / 2
       : start + length;
