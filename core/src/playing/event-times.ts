@@ -48,11 +48,11 @@ function timesOfVoice(
     start: seconds(played[index]!),
     end: seconds(played[index + 1]!),
   }));
-  return withGraces(plain, bar.secondsAWhole);
+  return withGraces(plain, bar);
 }
 
 /** Graces never take more than half of what they are taken from. */
-function withGraces(times: readonly EventTime[], secondsAWhole: number): readonly EventTime[] {
+function withGraces(times: readonly EventTime[], bar: PlayedBar): readonly EventTime[] {
   const result: EventTime[] = [];
   for (let index = 0; index < times.length;) {
     const graces: EventTime[] = [];
@@ -63,17 +63,16 @@ function withGraces(times: readonly EventTime[], secondsAWhole: number): readonl
       index++;
       continue;
     }
-    const wanted = graces.map(({ event }) => toNumber(event.duration) * secondsAWhole);
+    const wanted = graces.map(({ event }) => toNumber(event.duration) * bar.secondsAWhole);
     const total = wanted.reduce((sum, one) => sum + one, 0);
     const onset = graces[0]!.start;
     const before = result.at(-1);
     // Before the first note of a playing there is no time to take: its grace comes on the beat.
-    const isOnBeat =
-      main !== undefined &&
-      (onset < total / 2 ||
-        graces.some(({ event }) => event.kind === "notes" && event.grace === "on-beat"));
-    const giver = isOnBeat ? main : before;
-    const most = giver ? (giver.end - giver.start) / 2 : total;
+    const isOnBeat = main
+      ? onset < total / 2 || graces.some(({ event }) => isGrace(event, "on-beat"))
+      : !before && onset < total / 2;
+    const giver = isOnBeat ? (main ?? { start: onset, end: bar.endSeconds }) : before;
+    const most = giver ? (giver.end - giver.start) / 2 : onset;
     const scale = Math.min(1, most / total);
     let start = isOnBeat ? onset : Math.max(0, onset - total * scale);
     if (!isOnBeat && before)
@@ -91,6 +90,7 @@ function withGraces(times: readonly EventTime[], secondsAWhole: number): readonl
   return result;
 }
 
-function isGrace(event: LineEvent): boolean {
-  return event.kind === "notes" && event.grace !== undefined;
+function isGrace(event: LineEvent, kind?: "on-beat"): boolean {
+  if (event.kind !== "notes" || !event.grace) return false;
+  return kind === undefined || event.grace === kind;
 }

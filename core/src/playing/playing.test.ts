@@ -35,6 +35,8 @@ describe("when events are heard", () => {
     ["a grace on the beat", "'4 E0 grace-on['16 E3] '4 E5", STRAIGHT, [0, 0.5, 0.625]],
     ["a grace before the first note", "grace['16 E3] '4 E5 E5", STRAIGHT, [0, 0.125, 0.5]],
     ["a grace from the bar before", "'1 E0 | grace['16 E3] '4 E5", STRAIGHT, [0, 1.875, 2]],
+    // Half of what is there, in a bar and before the playing.
+    ["graces without a note", "grace['4 E3 E5 '1 E3] | '1 E0", STRAIGHT, [0, 0.167, 0.333, 2]],
     ["two voices", "under['2 E0 E0] '4 - D0 D0 D0", STRAIGHT, [0, 0, 0.5, 1, 1, 1.5]],
   ])("%s: %s", (_, text, feel, seconds) => {
     expect(rounded(startsOf(songOf([text], { feel })))).toEqual(seconds);
