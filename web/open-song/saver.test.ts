@@ -90,6 +90,17 @@ describe("saving", () => {
     expect(server.song.title).toBe("Kept");
   });
 
+  it("has left only when the browser's copy knows what the server answered", async () => {
+    const { kept, store, saver } = open();
+    store.run(titled("Last"));
+    let isGone = false;
+    void saver.stop().then(() => (isGone = true));
+    await vi.advanceTimersByTimeAsync(40);
+    expect([isGone, kept.at(-1)!.isDirty]).toEqual([false, true]);
+    await vi.advanceTimersByTimeAsync(40);
+    expect([isGone, kept.at(-1)!.isDirty]).toEqual([true, false]);
+  });
+
   it("asks when somebody saved in between; either answer goes on from their version", async () => {
     for (const choice of ["mine", "theirs"] as const) {
       const { server, store, saver, saving } = open();

@@ -1,3 +1,4 @@
+import { isSame } from "@intonazione/core/foundation";
 import { mergeSongs, type Song } from "@intonazione/core/score";
 import type { FoundCopy, LocalCopy } from "./local-copies";
 import type { SaveAnswer } from "./server";
@@ -16,6 +17,7 @@ export interface Shelves {
 
 const SEND_AFTER_MS = 700;
 const RETRY_AFTER_MS = [2000, 4000, 8000, 15_000] as const;
+const MOST_UNANSWERED = 100;
 
 /**
  * Brings every change to safety: into the browser's store at once, to the server a moment later,
@@ -28,6 +30,9 @@ export class Saver {
   private failures = 0;
   private isStopped = false;
   private sending: Promise<void> = Promise.resolve();
+  private keeping: Promise<void> = Promise.resolve();
+  /** What the server may have got although no answer came back; found there, it is no conflict. */
+  private unanswered: readonly Song[];
   private readonly unsubscribe: () => void;
 
   /** `savedSong` is the song as the server has it in `version`; absent when the copy here is ahead. */
@@ -38,6 +43,7 @@ export class Saver {
     savedSong: Song | undefined,
   ) {
     this.savedSong = savedSong;
+    this.unanswered = savedSong ? [] : [this.song];
     this.unsubscribe = store.subscribe((state, before) => this.changed(state, before));
     this.keep();
     this.sendNow();
@@ -56,14 +62,16 @@ export class Saver {
     if (this.isDirty) this.sendSoon(0);
   }
 
-  /** Leaves the song, sending what is still waiting. @returns when the last answer is there */
+  /**
+   * Leaves the song, sending what is still waiting.
+   * @returns when the last answer is there and the browser's copy knows of it
+   */
   stop(): Promise<void> {
     this.unsubscribe();
-    if (this.isStopped) return this.sending;
     clearTimeout(this.timer);
-    if (this.isDirty && !this.isSending) this.sending = this.send();
+    if (!this.isStopped && this.isDirty && !this.isSending) this.sending = this.send();
     this.isStopped = true;
-    return this.sending;
+    return this.sending.then(() => this.keeping);
   }
 
   /** Ends a conflict: this window's song goes on top of theirs, which stays among the revisions. */
@@ -123,7 +131,7 @@ export class Saver {
   private keep(): void {
     const copy = { song: this.song, baseVersion: this.version, isDirty: this.isDirty };
     // A browser that stores nothing (a private window, a full disk) still saves to the server.
-    this.shelves.keep(copy).catch(() => undefined);
+    this.keeping = this.shelves.keep(copy).catch(() => undefined);
   }
 
   private report(saving: Saving): void {
@@ -146,31 +154,36 @@ export class Saver {
     const answer = await this.shelves.send(song, this.version);
     await this.settle(song, answer);
     this.isSending = false;
-    const { kind } = this.store.getState().saving;
-    if (this.isDirty && answer.kind === "saved" && kind !== "conflict") this.sendSoon(0);
+    if (this.isDirty && this.store.getState().saving.kind === "in-browser") this.sendSoon(0);
   }
 
   private async settle(song: Song, answer: SaveAnswer): Promise<void> {
     switch (answer.kind) {
       case "saved":
-        this.failures = 0;
-        this.version = answer.version;
-        this.savedSong = song;
-        this.report(this.isDirty ? { kind: "in-browser" } : answer);
-        this.keep();
-        return;
+        return this.settled(song, answer);
       case "refused":
-        this.report(answer);
-        return;
+        return this.report(answer);
       case "stale": {
         const theirs = await this.shelves.fetch();
-        if (theirs) this.report({ kind: "conflict", theirs });
-        else this.waitAndRetry();
-        return;
+        if (!theirs) return this.waitAndRetry();
+        const own = this.unanswered.find((sent) => isSame(sent, theirs.song));
+        if (!own) return this.report({ kind: "conflict", theirs });
+        return this.settled(own, { kind: "saved", version: theirs.version, at: new Date() });
       }
       case "away":
+        this.unanswered = [...this.unanswered, song].slice(-MOST_UNANSWERED);
         this.waitAndRetry();
     }
+  }
+
+  /** The server has this song. */
+  private settled(song: Song, saved: Extract<Saving, { readonly kind: "saved" }>): void {
+    this.failures = 0;
+    this.unanswered = [];
+    this.version = saved.version;
+    this.savedSong = song;
+    this.report(this.isDirty ? { kind: "in-browser" } : saved);
+    this.keep();
   }
 
   private waitAndRetry(): void {
