@@ -29,7 +29,8 @@ test("two windows can be merged, made two songs, or an earlier save brought back
   page,
   context,
 }) => {
-  const address = await newSong(page, "One Of Two");
+  const title = `One Of Two ${test.info().repeatEachIndex}`;
+  const address = await newSong(page, title);
   const other = await context.newPage();
   await page.goto(address);
   await say(page, "E0 E3");
@@ -49,7 +50,7 @@ test("two windows can be merged, made two songs, or an earlier save brought back
   await expect(page.getByRole("listbox")).toHaveCount(3);
   await expectSaved(page);
   await page.getByRole("link", { name: "Intonazione: to the shelf" }).click();
-  await expect(page.getByRole("link", { name: "One Of Two (other window)" })).toBeVisible();
+  await expect(page.getByRole("link", { name: `${title} (other window)` })).toBeVisible();
 
   await other
     .getByRole("navigation", { name: "Views of Write" })
@@ -80,10 +81,11 @@ test("what was typed survives a reload in the middle, written or not", async ({ 
 test("leaving for the shelf and coming back loses nothing, and is no conflict", async ({
   page,
 }) => {
-  await newSong(page, "There and Back");
+  const title = `There and Back ${test.info().repeatEachIndex}`;
+  await newSong(page, title);
   await page.goto("/");
   for (const [round, fret] of [0, 3, 5].entries()) {
-    await page.getByRole("link", { name: "There and Back" }).click();
+    await page.getByRole("link", { name: title }).click();
     await expect(events(page, `Phrase ${"ABC"[round - 1]}`)).toHaveCount(round === 0 ? 0 : 1);
     if (round > 0) await expect(callOut(page)).toHaveValue(`E${round} h`);
     await say(page, `A${fret}`);
