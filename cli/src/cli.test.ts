@@ -57,7 +57,11 @@ describe("the command line", () => {
     expect(code).toBe(0);
     const song = JSON.parse(out) as Printed & {
       feel: string;
-      form: { said: string; played: { phrase: string; over?: string }[] };
+      form: {
+        said: string;
+        phrases: { name: string; marks: object[] }[];
+        played: { phrase: string; over?: string }[];
+      };
       parts: { chords: object[]; hits: object[] }[];
     };
     expect(song.feel).toBe("swing 2:1");
@@ -72,6 +76,10 @@ describe("the command line", () => {
       "Lid/Abm",
       "Walk",
       "Boil over",
+    ]);
+    expect(song.form.phrases.slice(0, 2)).toEqual([
+      { name: "Walk", marks: [{ bar: 1, from: "7/8" }] },
+      { name: "Back to the stove", marks: [] },
     ]);
     const [guitar, bass] = song.parts;
     expect(guitar!.chords[0]).toEqual({ bar: 2, at: "0", sounding: "Ebm", fingered: "Em" });

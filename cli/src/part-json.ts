@@ -86,12 +86,15 @@ export function formJson(song: Song) {
     said: printForm(song.form, song.phrases),
     phrases: song.phrases.map(({ name, marks }) => ({
       name,
-      marks: marks.map(({ bar, metre, tempoBpm, from }) => ({
-        bar: bar + 1,
-        ...(metre && { metre: formatMetre(metre) }),
-        ...(tempoBpm !== undefined && { tempo: tempoBpm }),
-        ...(from && { from: formatFraction(from) }),
-      })),
+      // Chords stand with the parts, as each of them fingers them.
+      marks: marks
+        .filter(({ metre, tempoBpm, from }) => metre ?? tempoBpm ?? from)
+        .map(({ bar, metre, tempoBpm, from }) => ({
+          bar: bar + 1,
+          ...(metre && { metre: formatMetre(metre) }),
+          ...(tempoBpm !== undefined && { tempo: tempoBpm }),
+          ...(from && { from: formatFraction(from) }),
+        })),
     })),
     played: unfold(song).map(
       ({ phraseId, sectionId, isEnding, sectionPass, phrasePass, over }) => ({
