@@ -29,7 +29,7 @@ export {
   type PitchedNote,
   type RestEvent,
 } from "./event";
-export { inOrder, isLink, techniqueKey } from "./technique";
+export { inOrder, isLink } from "./technique";
 export type { BendCourse, EventTechnique, LinkKind, Pluck, Stroke, Technique } from "./technique";
 export { framesOf, tidyMarks, type BarFrame, type BarMark, type ChordAt } from "./frame";
 export { unfold, type Ending, type Pass, type PlayedPhrase, type Section } from "./form";

@@ -8,7 +8,7 @@ import { NeckFigure } from "@/features/neck/neck-figure";
 import { selectNames, selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { noteAt, stopAt } from "@/open-song/cursor";
 import { neckOfPart } from "@/open-song/derived";
-import { typeFret } from "@/open-song/strip-edits";
+import { runEdit, typeFret } from "@/open-song/strip-edits";
 import { pinNote } from "@/open-song/transactions";
 import { focusCallOut } from "./commands";
 
@@ -34,9 +34,7 @@ export function NeckAtHand({ onSaid }: { readonly onSaid: () => void }) {
       // While frets are inserted the neck writes on the strip, as the keys do.
       if (state.stage === "write" && state.isInserting && state.cursor.eventId !== undefined) {
         store.setState({ string: place.string });
-        const made = typeFret(store.getState(), place.fret, true);
-        if (made) store.run(made.transaction, { eventId: made.eventId, noteId: undefined });
-        return;
+        return runEdit(store, typeFret(store.getState(), place.fret, true));
       }
       onSaid();
       sayPlace(store, place);

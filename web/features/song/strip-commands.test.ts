@@ -8,6 +8,7 @@ import { contextOf } from "@/open-song/derived";
 import { songOf, storeOf } from "@/open-song/open-song.test-kit";
 import { selectedBars } from "@/open-song/selection";
 import type { SongStore } from "@/open-song/store";
+import { resay } from "@/open-song/strip-edits";
 import { press } from "./commands.test-kit";
 import { clipboardOf, typeDigit } from "./strip-commands";
 
@@ -109,6 +110,11 @@ describe("keys on the strip", () => {
     }
     expect(clipboard.paste("'1 E0 A0")).toMatch(/may have 2000 bars, got 2002/u);
     press(store, "n", "=");
+    const said = resay(store.getState(), "'1 E0 A0");
+    expect([said.edit, said.findings.map(({ code }) => code)]).toEqual([
+      undefined,
+      ["too-many-bars"],
+    ]);
     const { song } = store.getState().history;
     expect(song.lines[0]!.bars.length).toBe(2000);
     expect(readSong(song).ok).toBe(true);

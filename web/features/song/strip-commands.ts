@@ -9,10 +9,6 @@ import type { Command } from "./command";
 
 type Make = (state: SongState) => StripEdit | undefined;
 
-function run(store: SongStore, made: StripEdit | undefined): void {
-  if (made) store.run(made.transaction, { eventId: made.eventId, noteId: undefined });
-}
-
 /** Two digits within this time are one fret. */
 const SECOND_DIGIT_MS = 700;
 
@@ -37,9 +33,9 @@ export function typeDigit(store: SongStore, digit: number, now: number): void {
   const twoDigits = isSecond ? edits.typeFret(state, 10 * last.digit + digit, false) : undefined;
   if (twoDigits) {
     lastTyped.delete(store);
-    return run(store, twoDigits);
+    return edits.runEdit(store, twoDigits);
   }
-  run(store, edits.typeFret(state, digit, state.isInserting));
+  edits.runEdit(store, edits.typeFret(state, digit, state.isInserting));
   const { cursor, string } = store.getState();
   lastTyped.set(store, { digit, at: now, eventId: cursor.eventId, string });
 }
@@ -84,7 +80,7 @@ export function stripCommands(store: SongStore): readonly Command[] {
     act: () => void,
   ): Command => ({ id, label, keys, isOn, run: act });
   const writing = (id: string, label: string, keys: readonly string[], make: Make) =>
-    command(id, label, keys, () => run(store, make(store.getState())));
+    command(id, label, keys, () => edits.runEdit(store, make(store.getState())));
   return [
     ...Array.from({ length: 10 }, (_, digit) =>
       command(`fret-${digit}`, `Fret ${digit} on the string at hand`, [String(digit)], () =>
@@ -177,14 +173,14 @@ export function clipboardOf(store: SongStore) {
     copy: (): string => (isOn() ? edits.sayChosen(store.getState()) : ""),
     cut: (): string => {
       const text = isOn() ? edits.sayChosen(store.getState()) : "";
-      if (text !== "") run(store, edits.removeChosen(store.getState()));
+      if (text !== "") edits.runEdit(store, edits.removeChosen(store.getState()));
       return text;
     },
     /** @returns the slip that keeps the text from being a call-out, if there is one. */
     paste: (text: string): string | undefined => {
       if (!isOn() || text.trim() === "") return undefined;
       const { edit, findings } = edits.insertSaid(store.getState(), text);
-      run(store, edit);
+      edits.runEdit(store, edit);
       return findings[0]?.message;
     },
   };

@@ -1,12 +1,12 @@
 "use client";
 
+import { isSame } from "@intonazione/core/foundation";
 import { displayPitch } from "@intonazione/core/pitch";
 import { add, durationInWords } from "@intonazione/core/rhythm";
 import {
   barsOfPart,
   eventsOf,
   notesOf,
-  techniqueKey,
   type EventTechnique,
   type LineEvent,
   type Note,
@@ -24,6 +24,7 @@ import { frameAt, shiftOf } from "@/open-song/derived";
 import { selectedEvents } from "@/open-song/selection";
 import {
   resay,
+  runEdit,
   sayChosen,
   toggleEventTechnique,
   toggleFermata,
@@ -129,7 +130,7 @@ function Said({ bar }: { readonly bar: number }) {
         isReadOnly={isMany}
         onSay={(text) => {
           const { edit, findings } = resay(store.getState(), text);
-          if (edit) store.run(edit.transaction, { eventId: edit.eventId, noteId: undefined });
+          runEdit(store, edit);
           return findings;
         }}
       />
@@ -190,9 +191,13 @@ function Techniques() {
   };
   const notes = events.flatMap(notesOf);
   const hasNote = (technique: Technique) =>
-    notes.some((note) => note.kind === "pitched" && note.techniques.some(isLike(technique)));
+    notes.some(
+      (note) => note.kind === "pitched" && note.techniques.some((one) => isSame(one, technique)),
+    );
   const hasEvent = (technique: EventTechnique) =>
-    events.some((event) => event.kind === "notes" && event.techniques.some(isLike(technique)));
+    events.some(
+      (event) => event.kind === "notes" && event.techniques.some((one) => isSame(one, technique)),
+    );
   const look =
     "rounded-sm border border-hairline bg-sheet px-2 py-0.5 text-xs hover:border-ink aria-pressed:border-madder aria-pressed:bg-madder-wash aria-pressed:font-semibold";
   return (
@@ -232,11 +237,6 @@ function Techniques() {
       </button>
     </div>
   );
-}
-
-function isLike(wanted: Technique | EventTechnique) {
-  const key = techniqueKey(wanted);
-  return (one: Technique | EventTechnique) => techniqueKey(one) === key;
 }
 
 function strokeInWords(events: readonly LineEvent[]): string {

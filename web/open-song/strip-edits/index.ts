@@ -1,4 +1,4 @@
-export type { StripEdit } from "./line-at-hand";
+export { runEdit, type StripEdit } from "./line-at-hand";
 export {
   barLine,
   insertRest,

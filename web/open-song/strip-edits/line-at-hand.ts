@@ -10,12 +10,17 @@ import {
 } from "@intonazione/core/score";
 import { neckOfPart, partAt } from "../derived";
 import { barsHere, selectedEvents } from "../selection";
-import type { SongState } from "../store";
+import type { SongState, SongStore } from "../store";
 
 /** What a key on the strip does: a transaction, and the event that the cursor goes to. */
 export interface StripEdit {
   readonly transaction: Transaction;
   readonly eventId: string | undefined;
+}
+
+/** Runs an edit, if there is one; the cursor goes to its event, and to no note of a chord. */
+export function runEdit(store: SongStore, made: StripEdit | undefined): void {
+  if (made) store.run(made.transaction, { eventId: made.eventId, noteId: undefined });
 }
 
 /** Everything an edit needs of the state; nothing where there is no line to write in. */

@@ -1,8 +1,8 @@
+import { isSame } from "@intonazione/core/foundation";
 import {
   inOrder,
   isLink,
   notesOf,
-  techniqueKey,
   type EventTechnique,
   type Note,
   type Stroke,
@@ -29,11 +29,6 @@ export function toggleTechnique(state: SongState, technique: Technique): StripEd
     );
     return { ...note, techniques: has ? others : inOrder([...others, technique]) };
   });
-}
-
-/** Whether two techniques say the same. */
-function isSame(a: Technique | EventTechnique, b: Technique | EventTechnique): boolean {
-  return techniqueKey(a) === techniqueKey(b);
 }
 
 export function toggleEventTechnique(

@@ -1,11 +1,11 @@
 import { parseCallout, printCallout } from "@intonazione/core/callout";
 import { checkBounds } from "@intonazione/core/checks";
-import { hasErrors, type Finding } from "@intonazione/core/foundation";
-import { changeEvents, framesOfPhrase, insertAfter, type LineEvent } from "@intonazione/core/score";
+import type { Finding } from "@intonazione/core/foundation";
+import { changeEvents, type Bar } from "@intonazione/core/score";
 import { contextOf } from "../derived";
 import { newId } from "../draft";
 import type { SongState } from "../store";
-import { barsWith, edit, here, inserted, type StripEdit } from "./line-at-hand";
+import { barsWith, edit, here, type Here, type StripEdit } from "./line-at-hand";
 
 /** The chosen events in the call-out's words, and words written as events. */
 
@@ -17,35 +17,43 @@ export function sayChosen(state: SongState): string {
   return printCallout([{ events: at.chosen }], context).replace(/ \|$/u, "");
 }
 
+/** What became of words: an edit, or the slips that keep them from being written. */
+interface Said {
+  readonly edit?: StripEdit | undefined;
+  readonly findings: readonly Finding[];
+}
+
 /** Reads a call-out and puts its events behind the cursor; slips are told and nothing is written. */
-export function insertSaid(
-  state: SongState,
-  text: string,
-): { readonly edit?: StripEdit | undefined; readonly findings: readonly Finding[] } {
+export function insertSaid(state: SongState, text: string): Said {
   const at = here(state);
   if (!at) return { findings: [] };
-  const { bars, findings } = parseCallout(text, contextOf(at.part, at.song, state.studio), newId);
-  const slips = findings.filter(({ severity }) => severity === "error");
-  const fresh = bars.flatMap(({ events }) => events);
-  if (hasErrors(findings) || fresh.length === 0) return { findings: slips };
-  return { edit: inserted(at, "paste", fresh), findings: checkBounds(barsWith(at, fresh)) };
+  const { fresh, findings } = readEvents(state, at, text);
+  if (fresh.length === 0) return { findings };
+  return written(at, "paste", barsWith(at, fresh), fresh.at(-1)!.id);
 }
 
 /** What is said of the event at the cursor, written anew. */
-export function resay(
-  state: SongState,
-  text: string,
-): { readonly edit?: StripEdit | undefined; readonly findings: readonly Finding[] } {
+export function resay(state: SongState, text: string): Said {
   const at = here(state);
   const event = at?.event;
   if (!at || !event) return { findings: [] };
+  const { fresh, findings } = readEvents(state, at, text);
+  const [first, ...rest] = fresh;
+  if (!first) return { findings };
+  const bars = changeEvents(at.bars, new Set([event.id]), () => ({ ...first, id: event.id }));
+  const after = rest.length > 0 ? barsWith({ ...at, bars }, rest) : bars;
+  return written(at, "say the event anew", after, event.id);
+}
+
+/** The events of a call-out; none where it has slips. */
+function readEvents(state: SongState, at: Here, text: string) {
   const { bars, findings } = parseCallout(text, contextOf(at.part, at.song, state.studio), newId);
   const slips = findings.filter(({ severity }) => severity === "error");
-  const fresh = bars.flatMap(({ events }) => events);
-  if (slips.length > 0 || fresh.length === 0) return { findings: slips };
-  const [first, ...rest] = fresh as [LineEvent, ...LineEvent[]];
-  const changed = changeEvents(at.bars, new Set([event.id]), () => ({ ...first, id: event.id }));
-  const frames = framesOfPhrase(at.song, at.phrase, changed.length + rest.length);
-  const after = rest.length > 0 ? insertAfter(changed, frames, event.id, rest) : changed;
-  return { edit: edit(at, "say the event anew", after, event.id), findings: [] };
+  const fresh = slips.length > 0 ? [] : bars.flatMap(({ events }) => events);
+  return { fresh, findings: slips };
+}
+
+/** The edit, or what a line cannot hold of it. */
+function written(at: Here, label: string, after: readonly Bar[], eventId: string): Said {
+  return { edit: edit(at, label, after, eventId), findings: checkBounds(after) };
 }
