@@ -1,7 +1,7 @@
 import { playedOnsets, type Feel } from "../rhythm/feel";
 import { add, compare, subtract, toNumber, type Fraction } from "../rhythm/fraction";
 import { timed, type Bar } from "../score/bar";
-import { lengthOf, type LineEvent } from "../score/event";
+import { lengthOf, type LineEvent, type NotesEvent } from "../score/event";
 import { secondsIn, type PlayedBar } from "./timeline";
 
 /** An event as it is heard. */
@@ -56,7 +56,7 @@ function withGraces(times: readonly EventTime[], bar: PlayedBar): readonly Event
   const result: EventTime[] = [];
   for (let index = 0; index < times.length;) {
     const graces: EventTime[] = [];
-    while (index < times.length && isGrace(times[index]!.event)) graces.push(times[index++]!);
+    while (index < times.length && graceOf(times[index]!.event)) graces.push(times[index++]!);
     const main = times[index];
     if (graces.length === 0) {
       result.push(main!);
@@ -69,7 +69,7 @@ function withGraces(times: readonly EventTime[], bar: PlayedBar): readonly Event
     const before = result.at(-1);
     // Before the first note of a playing there is no time to take: its grace comes on the beat.
     const isOnBeat = main
-      ? onset < total / 2 || graces.some(({ event }) => isGrace(event, "on-beat"))
+      ? onset < total / 2 || graces.some(({ event }) => graceOf(event) === "on-beat")
       : !before && onset < total / 2;
     const giver = isOnBeat ? (main ?? { start: onset, end: bar.endSeconds }) : before;
     const most = giver ? (giver.end - giver.start) / 2 : onset;
@@ -90,7 +90,6 @@ function withGraces(times: readonly EventTime[], bar: PlayedBar): readonly Event
   return result;
 }
 
-function isGrace(event: LineEvent, kind?: "on-beat"): boolean {
-  if (event.kind !== "notes" || !event.grace) return false;
-  return kind === undefined || event.grace === kind;
+function graceOf(event: LineEvent): NotesEvent["grace"] {
+  return event.kind === "notes" ? event.grace : undefined;
 }

@@ -69,7 +69,7 @@ export function pitchCourse(
 
 type Move = readonly SharePoint[];
 
-/** What moves the pitch, each by itself: what it was carried to or bent to first. */
+/** What moves the pitch, each by itself; a move without points is none. */
 function movesOf(
   note: PitchedNote,
   before: Neighbours["before"],
@@ -78,18 +78,20 @@ function movesOf(
   const link = linkOf(note);
   const carried = before && (link === "tie" || link === "release") ? before.endCents : 0;
   const isReleased = link === "release" && before !== undefined;
-  const release = [
-    { share: 0, cents: carried },
-    { share: 1 / 4, cents: 0 },
-  ];
   const bend = techniqueOf(note, "bend");
-  return [
-    ...(isReleased ? [release] : []),
-    ...(bend ? [bendMove(bend, isReleased ? 0 : carried)] : []),
-    ...(isReleased || bend ? [] : [[{ share: 0, cents: carried }]]),
+  const moves: Move[] = [
     ...note.techniques.map(slideMove),
     ...ofEvent.flatMap((one) => (one.kind === "tremolo-bar" ? [barMove(one)] : [])),
-  ].filter((move) => move.length > 0);
+  ];
+  if (isReleased) {
+    moves.push([
+      { share: 0, cents: carried },
+      { share: 1 / 4, cents: 0 },
+    ]);
+  }
+  if (bend) moves.push(bendMove(bend, isReleased ? 0 : carried));
+  if (!isReleased && !bend) moves.push([{ share: 0, cents: carried }]);
+  return moves;
 }
 
 /** Moves that happen at the same time add up: a bent note may dive, or slide out from its height. */
