@@ -1,5 +1,5 @@
 import { expect, test, type Page } from "@playwright/test";
-import { callOut, events, expectSaved, newSong, phrase, saveState, say } from "./studio";
+import { callOut, events, expectSaved, newSong, openSaid, phrase, saveState, say } from "./studio";
 
 const views = (page: Page) => page.getByRole("navigation", { name: "Views of Write" });
 const undo = (page: Page) => page.getByRole("button", { name: "Undo" });
@@ -82,9 +82,7 @@ test("a phrase may have lanes of its own, and the others' are kept for the next 
 test("a phrase is moved along and across the neck; what changes is shown before", async ({
   page,
 }) => {
-  await page.goto(await newSong(page, "Moving House"));
-  await say(page, "'4 E0 A2h3 D2");
-  await callOut(page).press("Escape");
+  await openSaid(page, "Moving House", "'4 E0 A2h3 D2");
   await page.keyboard.press("Home");
   await page.keyboard.press("Shift+P");
   const dialog = page.getByRole("dialog");
@@ -108,9 +106,7 @@ test("a phrase is moved along and across the neck; what changes is shown before"
 });
 
 test("events are copied, cut and pasted as words that can be read anywhere", async ({ page }) => {
-  await page.goto(await newSong(page, "Scissors"));
-  await say(page, "'8 E0 E3 '4 A2b1");
-  await callOut(page).press("Escape");
+  await openSaid(page, "Scissors", "'8 E0 E3 '4 A2b1");
   await page.keyboard.press("Home");
   await page.keyboard.press("Shift+ArrowRight");
   await page.keyboard.press("Control+x");
@@ -136,9 +132,7 @@ test("events are copied, cut and pasted as words that can be read anywhere", asy
 test("while frets are inserted the neck writes; only the chosen bars are played", async ({
   page,
 }) => {
-  await page.goto(await newSong(page, "Hands On"));
-  await say(page, "'1 E0 | A0 | '2 D0 D0");
-  await callOut(page).press("Escape");
+  await openSaid(page, "Hands On", "'1 E0 | A0 | '2 D0 D0");
   await page.keyboard.press("Home");
   const playback = page.getByRole("group", { name: "Playback" });
   await playback.getByRole("combobox", { name: "What is played" }).selectOption("these bars");

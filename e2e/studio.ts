@@ -39,6 +39,13 @@ export async function say(page: Page, text: string): Promise<void> {
   await callOut(page).press("Enter");
 }
 
+/** A new song with one phrase, its strip having the keys. */
+export async function openSaid(page: Page, title: string, callout: string): Promise<void> {
+  await page.goto(await newSong(page, title));
+  await say(page, callout);
+  await callOut(page).press("Escape");
+}
+
 export async function expectSaved(page: Page): Promise<void> {
   await expect(saveState(page)).toHaveText(/^Saved \d\d:\d\d · version \d+$/u);
 }

@@ -1,5 +1,5 @@
 import { expect, test } from "@playwright/test";
-import { callOut, events, expectSaved, newSong, phrase, say } from "./studio";
+import { callOut, events, expectSaved, newSong, openSaid, phrase, say } from "./studio";
 
 test("a phrase is written on the strip by keyboard alone, and undone to the opening", async ({
   page,
@@ -116,9 +116,7 @@ test("the form is said in a line, and a line has other versions", async ({ page 
 test("what is written is heard: the cursor follows, a loop goes round, the end stops it", async ({
   page,
 }) => {
-  await page.goto(await newSong(page, "Hear It"));
-  await say(page, "'4 E0 E3 A0 A2 | '2 A0 E0");
-  await callOut(page).press("Escape");
+  await openSaid(page, "Hear It", "'4 E0 E3 A0 A2 | '2 A0 E0");
   const playback = page.getByRole("group", { name: "Playback" });
   const selected = events(page, "Phrase A").and(page.locator('[aria-selected="true"]'));
   await page.keyboard.press("Home");
