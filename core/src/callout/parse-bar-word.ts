@@ -1,12 +1,10 @@
 import { parseChord } from "../pitch/chord";
 import { parseMetre } from "../rhythm/metre";
+import { isTempo, MAX_TEMPO_BPM, MIN_TEMPO_BPM } from "../rhythm/tempo";
 import { soundOfShape } from "../theory/shapes-and-sound";
 import type { CalloutContext } from "./context";
 import type { Item } from "./item";
 import type { Scanner } from "./scanner";
-
-const MIN_TEMPO = 20;
-const MAX_TEMPO = 400;
 
 /** What a word says to all parts; without an item it was a slip, which is reported. */
 export interface BarWord {
@@ -38,8 +36,8 @@ function metre(scanner: Scanner, start: number): BarWord {
 function tempo(scanner: Scanner, start: number): BarWord {
   const said = scanner.take(/\s+(\d+(?:\.\d+)?)/uy)?.[1] ?? "";
   const tempoBpm = Number(said);
-  if (tempoBpm >= MIN_TEMPO && tempoBpm <= MAX_TEMPO) return { item: { kind: "tempo", tempoBpm } };
-  const message = `tempo must be ${MIN_TEMPO}–${MAX_TEMPO} quarter notes a minute, got ${said}`;
+  if (isTempo(tempoBpm)) return { item: { kind: "tempo", tempoBpm } };
+  const message = `tempo must be ${MIN_TEMPO_BPM}–${MAX_TEMPO_BPM} quarter notes a minute, got ${said}`;
   scanner.report("tempo-out-of-range", start, message);
   return SLIP;
 }

@@ -19,3 +19,4 @@ export {
 export { formatFeel, parseFeel, STRAIGHT, type Feel } from "./feel";
 export { barLength, countAt, formatMetre, parseMetre, type Metre } from "./metre";
 export { formatMoment } from "./moment";
+export { parseTempo } from "./tempo";

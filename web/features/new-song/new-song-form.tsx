@@ -1,7 +1,7 @@
 "use client";
 
 import { parseKey, STANDARD_REFERENCE_HZ } from "@intonazione/core/pitch";
-import { parseMetre, STRAIGHT } from "@intonazione/core/rhythm";
+import { parseMetre, parseTempo, STRAIGHT } from "@intonazione/core/rhythm";
 import { newPart, type Song } from "@intonazione/core/score";
 import { nanoid } from "nanoid";
 import { useRouter } from "next/navigation";
@@ -24,7 +24,6 @@ interface Values {
 const DEFAULTS: Values = { title: "", tempo: "100", metre: "4/4", key: "E minor", part: "" };
 
 const errorOf = (result: { ok: true } | { ok: false; error: string }) => result.ok || result.error;
-const isTempo = (text: string) => Number(text) >= 20 && Number(text) <= 400;
 
 /** Title, tempo, metre, key and a first part; then the song is open to be written. */
 export function NewSongForm() {
@@ -89,7 +88,7 @@ export function NewSongForm() {
               <input
                 {...ties}
                 {...register("tempo", {
-                  validate: (text) => isTempo(text) || `20 to 400 a minute, got “${text}”`,
+                  validate: (text) => errorOf(parseTempo(text)),
                 })}
                 inputMode="decimal"
                 className={`${inputLook} font-mono`}

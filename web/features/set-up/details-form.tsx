@@ -1,7 +1,13 @@
 "use client";
 
 import { formatKey, parseKey } from "@intonazione/core/pitch";
-import { formatFeel, formatMetre, parseFeel, parseMetre } from "@intonazione/core/rhythm";
+import {
+  formatFeel,
+  formatMetre,
+  parseFeel,
+  parseMetre,
+  parseTempo,
+} from "@intonazione/core/rhythm";
 import type { Song, SongDetails } from "@intonazione/core/score";
 import { useOpenSong, useSong } from "@/open-song/context";
 import { changeDetails } from "@/open-song/transactions";
@@ -34,10 +40,8 @@ export function DetailsForm({ song }: { readonly song: Song }) {
         hint="quarter notes a minute"
         value={String(song.tempoBpm)}
         read={(text) => {
-          const tempoBpm = Number(text);
-          return tempoBpm >= 20 && tempoBpm <= 400
-            ? { ok: true, value: { tempoBpm } }
-            : { ok: false, error: `20 to 400 a minute, got “${text}”` };
+          const tempo = parseTempo(text);
+          return tempo.ok ? { ok: true, value: { tempoBpm: tempo.value } } : tempo;
         }}
         onChange={change}
       />

@@ -13,6 +13,7 @@ import { STRING_SCHOOLS } from "../../instrument/string-names";
 import { MAX_STRINGS, MIN_STRINGS } from "../../instrument/tuning";
 import { FRET_COUNTS, type PlaceStyle } from "../../neck/place-names";
 import { MAX_REFERENCE_HZ, MIN_REFERENCE_HZ } from "../../pitch/frequency";
+import { MAX_TEMPO_BPM, MIN_TEMPO_BPM } from "../../rhythm/tempo";
 import { MAX_BARS } from "../../score/bar";
 import { MAX_PASSES } from "../../score/form";
 import { PICKING_SCHOOLS } from "../../score/picking";
@@ -63,7 +64,7 @@ export const placeStyleSchema = z.object({
   fretsFrom,
 }) satisfies z.ZodType<PlaceStyle>;
 
-const tempoBpm = z.number().min(20).max(400);
+const tempoBpm = z.number().min(MIN_TEMPO_BPM).max(MAX_TEMPO_BPM);
 const ratio = exact.refine(
   ({ num, den }) => num >= den && num <= 4 * den,
   "long to short must be 1–4",

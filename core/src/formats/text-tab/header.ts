@@ -6,6 +6,7 @@ import type { FretsFrom } from "../../neck/place-names";
 import { parseReference } from "../../pitch/frequency";
 import { parseKey, type Key } from "../../pitch/key";
 import { parseMetre, type Metre } from "../../rhythm/metre";
+import { isTempo, MAX_TEMPO_BPM, MIN_TEMPO_BPM } from "../../rhythm/tempo";
 
 /** What the lines around the strings say about the whole. */
 export interface Header {
@@ -75,8 +76,13 @@ export function readHeaderLine(
     }
     case "tempo": {
       const bpm = Number(/\d+/u.exec(value)?.[0]);
-      if (bpm >= 20 && bpm <= 400) header.tempoBpm = bpm;
-      else report("tempo-unreadable", `“${value}”: expected 20 to 400 beats a minute`, "warning");
+      if (isTempo(bpm)) header.tempoBpm = bpm;
+      else
+        report(
+          "tempo-unreadable",
+          `“${value}”: expected ${MIN_TEMPO_BPM} to ${MAX_TEMPO_BPM} beats a minute`,
+          "warning",
+        );
       return true;
     }
     default: {
