@@ -1,31 +1,6 @@
 import { fingertipMm } from "../neck/fret-geometry";
-import { fretFromNut, placesOf, type Finger, type Fret, type Neck, type Place } from "../neck/neck";
-import type { Midi } from "../pitch/pitch";
-
-/** A note as placement sees it. Dead notes have a string of their own and no pitch. */
-export type MomentNote =
-  | {
-      readonly kind: "pitched";
-      readonly midi: Midi;
-      readonly fixed?: Place;
-      /** Where it can be played, if not simply wherever its pitch is fretted: a harmonic. */
-      readonly candidates?: readonly Place[];
-      readonly isLinked: boolean;
-    }
-  | { readonly kind: "dead"; readonly string: number };
-
-/** Where a note may be played. */
-export function placesOfNote(
-  { fixed, candidates, midi }: Extract<MomentNote, { readonly kind: "pitched" }>,
-  neck: Neck,
-): readonly Place[] {
-  return fixed ? [fixed] : (candidates ?? placesOf(midi, neck));
-}
-
-/** What sounds at once; empty for a rest. */
-export interface Moment {
-  readonly notes: readonly MomentNote[];
-}
+import { fretFromNut, type FingerByHand, type Neck, type Place } from "../neck/neck";
+import type { PlacingNote } from "./moment";
 
 /**
  * A place with where its finger is, counted from the nut (a partial capo leaves strings that count
@@ -39,33 +14,42 @@ export interface Grip {
   readonly holds: readonly Hold[];
   /** Lowest and highest fretted fret, counted from the nut; absent when only open strings sound. */
   readonly fretted?: { readonly lowest: number; readonly highest: number };
-  /** The highest string number held; 0 when nothing is. */
+  readonly thinnest: number;
   readonly thickest: number;
 }
 
-/** How far a hand reaches between its first and last finger, in mm along the neck. */
-export const REACH_MM = 115;
+/** A grip with the fingers that hold it, and the fret under the first of them. */
+export interface Hand {
+  readonly grip: Grip;
+  /** Counted from the nut; absent while nothing has been fretted yet. Open strings leave it alone. */
+  readonly indexFret: number | undefined;
+  /** In the order of the holds; 0 for open and dead strings, and under a slide-bar. */
+  readonly fingers: readonly FingerByHand[];
+  /** Played with a slide-bar. */
+  readonly isBar?: true;
+  /** Where the bar lies, in frets from the nut; between frets where pitches are off by cents. */
+  readonly barFret?: number;
+}
 
-/**
- * Every way to hold a moment: one place a note, one note a string, no wider than the hand reaches,
- * no more than four fingers (a barre counts as one). Fixed places are taken as they are; where they
- * themselves ask too much of the hand, they are believed.
- * @returns empty when there is none.
- */
-export function gripsOf(moment: Moment, neck: Neck): readonly Grip[] {
-  const candidates = moment.notes.map((note): readonly Hold[] => {
+/** Every way to give each note a place on a string of its own. */
+export function gripsOf(notes: readonly PlacingNote[], neck: Neck): readonly Grip[] {
+  const choices = notes.map((note): readonly Hold[] => {
     if (note.kind === "dead") return [{ string: note.string, fret: undefined }];
-    const places = placesOfNote(note, neck);
-    return places.map((place) => ({ ...place, fromNut: fretFromNut(place, neck) }));
+    const fretted = note.needsFret ? note.places.filter(({ fret }) => fret > 0) : note.places;
+    return (note.isFixed ? note.places : fretted).map((place) => ({
+      string: place.string,
+      fret: place.fret,
+      fromNut: fretFromNut(place, neck),
+    }));
   });
   const grips: Grip[] = [];
   const holds: Hold[] = [];
   const extend = (index: number) => {
-    if (index === candidates.length) {
+    if (index === choices.length) {
       grips.push(gripOf([...holds]));
       return;
     }
-    for (const hold of candidates[index]!) {
+    for (const hold of choices[index]!) {
       if (holds.some((other) => other.string === hold.string)) continue;
       holds.push(hold);
       extend(index + 1);
@@ -73,75 +57,41 @@ export function gripsOf(moment: Moment, neck: Neck): readonly Grip[] {
     }
   };
   extend(0);
-  const playable = grips.filter((grip) => spanMm(grip, neck) <= REACH_MM && fingersOf(grip));
-  const isForced = moment.notes.every((note) => note.kind === "dead" || note.fixed);
-  return playable.length > 0 || !isForced ? playable : grips;
+  return grips;
 }
 
-function gripOf(holds: readonly Hold[]): Grip {
-  let lowest = Number.POSITIVE_INFINITY;
-  let highest = 0;
-  let thickest = 0;
-  for (const hold of holds) {
-    if (hold.string > thickest) thickest = hold.string;
-    if (hold.fret === undefined || hold.fret === 0) continue;
-    if (hold.fromNut < lowest) lowest = hold.fromNut;
-    if (hold.fromNut > highest) highest = hold.fromNut;
-  }
-  if (highest === 0) return { holds, thickest };
-  return { holds, fretted: { lowest, highest }, thickest };
+export function gripOf(holds: readonly Hold[]): Grip {
+  const strings = holds.map(({ string }) => string);
+  const range = { thinnest: Math.min(...strings), thickest: Math.max(...strings) };
+  const fretted = holds.filter(isFretted).map(({ fromNut }) => fromNut);
+  if (fretted.length === 0) return { holds, ...range };
+  const [lowest, highest] = [Math.min(...fretted), Math.max(...fretted)];
+  return { holds, fretted: { lowest, highest }, ...range };
 }
 
-/** Along the neck between the outermost fingers, in mm. */
+export type FrettedHold = Extract<Hold, { readonly fromNut: number }>;
+
+export function isFretted(hold: Hold): hold is FrettedHold {
+  return hold.fret !== undefined && hold.fret > 0;
+}
+
+export function isOpen(hold: Hold): boolean {
+  return hold.fret === 0;
+}
+
+/** Along the neck between the outermost fretted notes, in mm. */
 export function spanMm({ fretted }: Grip, neck: Neck): number {
   if (!fretted || fretted.lowest === fretted.highest) return 0;
   return fingertipMm(fretted.highest, neck) - fingertipMm(fretted.lowest, neck);
 }
 
-/**
- * The fingers of a grip, in the order of its holds, with the first finger at `indexFret` (by
- * default the lowest fretted fret). Each fretted note gets a finger of its own; when there are more
- * than four, the first finger lies across the lowest fret, unless an open string sounds under it.
- * @returns undefined when four fingers cannot hold it.
- */
-export function fingersOf(grip: Grip, indexFret?: number): readonly Finger[] | undefined {
-  if (!grip.fretted) return grip.holds.map(() => 0);
-  const { lowest } = grip.fretted;
-  const at = indexFret ?? lowest;
-  const pressed = grip.holds
-    .map((hold, index) => ({ ...hold, index }))
-    .filter(
-      (hold): hold is typeof hold & { fret: Fret } => hold.fret !== undefined && hold.fret > 0,
-    )
-    .sort((a, b) => a.fromNut - b.fromNut || b.string - a.string);
-  const fingers = grip.holds.map((): Finger => 0);
-  let first = 0;
-  if (pressed.length > 4) {
-    const barred = pressed.filter((hold) => hold.fromNut === lowest);
-    if (
-      isOpenUnder(
-        grip,
-        barred.map((hold) => hold.string),
-      )
-    )
-      return undefined;
-    for (const { index } of barred) fingers[index] = 1;
-    first = 1;
-    pressed.splice(0, barred.length);
-  }
-  if (pressed.length + first > 4) return undefined;
-  let last = first;
-  for (const [order, hold] of pressed.entries()) {
-    const most = 4 - (pressed.length - 1 - order);
-    const finger = Math.min(most, Math.max(last + 1, hold.fromNut - at + 1)) as Finger;
-    fingers[hold.index] = finger;
-    last = finger;
-  }
-  return fingers;
+export const CODES_A_STRING = 128;
+
+/** One number a hold, equal for equal places: the difference of two says strings and frets between them. */
+export function placeCode({ string, fret }: Hold): number {
+  return string * CODES_A_STRING + (fret ?? CODES_A_STRING - 1);
 }
 
-function isOpenUnder({ holds }: Grip, barred: readonly number[]): boolean {
-  const thinnest = Math.min(...barred);
-  const thickest = Math.max(...barred);
-  return holds.some(({ string, fret }) => fret === 0 && string > thinnest && string < thickest);
+export function stringOfCode(code: number): number {
+  return Math.floor(code / CODES_A_STRING);
 }

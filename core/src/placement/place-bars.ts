@@ -1,97 +1,102 @@
-import { placesSounding } from "../neck/harmonic";
 import type { Neck, Place } from "../neck/neck";
-import { midiOf } from "../pitch/pitch";
-import { momentsOf, withEvents, type Bar } from "../score/bar";
-import { harmonicOf, linkOf, notesOf, withNotes, type Note } from "../score/event";
-import { bestPath } from "./best-path";
-import { leastMovement, type CostModel } from "./cost-model";
-import { fingersOf, type Moment, type MomentNote } from "./grip";
-import { reduceToPlayable, type WhyUnreachable } from "./unreachable";
+import { withEvents, type Bar } from "../score/bar";
+import { withNotes, type Note } from "../score/event";
+import type { HandTable } from "./hand-table";
+import { plainTable } from "./judgement";
+import { KnownBars } from "./known-bars";
+import { isFixed, planLine, type Plan, type PlannedMoment, type Scope } from "./plan-line";
+import type { WhyUnreachable } from "./unreachable";
+import { NO_WISHES, type Wishes } from "./wishes";
 
-/** Which places may move: all but the pinned ones, or only those that are not known yet. */
-export type Scope = "unpinned" | "unplaced";
+/** What placing may be told beside the bars; all of it has a usual value. */
+export interface PlacingOptions {
+  /** Hands and judgement to work with; of the neck alone where it is left out. */
+  readonly table?: HandTable;
+  /** By bar: how long a whole note lasts. */
+  readonly secondsPerWhole?: (bar: number) => number;
+  readonly wishes?: Wishes;
+}
 
 export interface PlacedBars {
   readonly bars: readonly Bar[];
   /** By note id: what could not be placed, and why. These notes keep their pitch and have no place. */
   readonly unreachable: ReadonlyMap<string, WhyUnreachable>;
-  readonly cost: number;
+  readonly plan: Plan;
 }
 
+/** A walking tempo, where nobody said one: 100 quarter notes a minute. */
+export const usualSecondsPerWhole = () => 2.4;
+
 /**
- * Finds a place and a finger for every note in `scope`. Pinned notes stay where they are, and so
- * does everything else that is out of scope; pitches never change. What did not change stays the
- * same object.
+ * Finds a place and a finger for every note in `scope`, of the bars as one phrase. Pinned notes stay
+ * where they are, and so does everything else that is out of scope; pitches never change. What did
+ * not change stays the same object.
  */
 export function placeBars(
   bars: readonly Bar[],
   neck: Neck,
   scope: Scope,
-  model: CostModel = leastMovement(neck),
+  options: PlacingOptions = {},
 ): PlacedBars {
-  const unreachable = new Map<string, WhyUnreachable>();
-  const moments = bars.flatMap((bar, index) =>
-    momentsOf(bar).map(({ events }) => ({ bar: index, notes: events.flatMap(notesOf) })),
-  );
-  const reductions = moments.map(({ notes }) => {
-    const moment: Moment = { notes: notes.map((note) => momentNote(note, neck, scope)) };
-    const { kept, lost } = reduceToPlayable(moment, neck);
-    for (const [index, why] of lost) unreachable.set(notes[index]!.id, why);
-    return { kept, moment: { notes: kept.map((index) => moment.notes[index]!) } };
+  const { table = plainTable(neck), secondsPerWhole = usualSecondsPerWhole } = options;
+  const request = { bars, scope, secondsPerWhole, wishes: options.wishes ?? NO_WISHES };
+  const plan = planLine(request, table);
+  return { bars: withPlan(bars, plan, scope), unreachable: plan.unreachable, plan };
+}
+
+/** A phrase of a part to be placed. */
+export interface PhraseRequest extends PlacingOptions {
+  readonly bars: readonly Bar[];
+}
+
+/**
+ * Places the phrases of a part one after the other: each goes on where the hand was, and bars that
+ * sound like earlier ones are placed like them.
+ */
+export function placePhrases(
+  phrases: readonly PhraseRequest[],
+  neck: Neck,
+  scope: Scope,
+): readonly PlacedBars[] {
+  const known = new KnownBars();
+  let last: PlannedMoment | undefined;
+  return phrases.map((phrase) => {
+    const { table = plainTable(neck), secondsPerWhole = usualSecondsPerWhole, bars } = phrase;
+    const wishes = phrase.wishes ?? NO_WISHES;
+    const plan = planLine({ bars, scope, secondsPerWhole, wishes, after: { last, known } }, table);
+    known.learn(bars, plan.moments);
+    last = plan.moments.at(-1) ?? last;
+    return { bars: withPlan(bars, plan, scope), unreachable: plan.unreachable, plan };
   });
-  const path = bestPath(
-    reductions.map(({ moment }) => moment),
-    neck,
-    model,
-  );
-  const placedIn = bars.map(() => new Map<Note, Note>());
-  for (const [index, { bar, notes }] of moments.entries()) {
-    const { kept } = reductions[index]!;
-    const { grip, indexFret } = path.hands[index]!;
-    const fingers = fingersOf(grip, indexFret);
-    for (const [at, note] of notes.entries()) {
-      const order = kept.indexOf(at);
-      const hold = grip.holds[order];
-      if (hold?.fret === undefined) {
-        if (!isFixed(note, scope)) placedIn[bar]!.set(note, withoutPlace(note));
-        continue;
-      }
-      const finger = fingers?.[order];
+}
+
+/** The bars with the places of a plan; what is out of scope stays as it was. */
+export function withPlan(bars: readonly Bar[], plan: Plan, scope: Scope): readonly Bar[] {
+  const placed = new Map<Note, Place>();
+  for (const { notes, hand } of plan.moments) {
+    for (const [index, { note, isHeld }] of notes.entries()) {
+      const hold = hand.grip.holds[index]!;
+      if (isHeld || hold.fret === undefined) continue;
+      const finger = hand.fingers[index]!;
       const { string, fret } = hold;
-      const place = { string, fret, ...(finger !== undefined && { finger }) };
-      placedIn[bar]!.set(note, withPlace(note, place, scope));
+      placed.set(note, hand.isBar || finger === "T" ? { string, fret } : { string, fret, finger });
     }
   }
-  const placed = bars.map((bar, index) =>
-    withEvents(bar, (event) => withNotes(event, (note) => placedIn[index]!.get(note) ?? note)),
-  );
-  return { bars: placed, unreachable, cost: path.cost };
-}
-
-function momentNote(note: Note, neck: Neck, scope: Scope): MomentNote {
-  if (note.kind === "dead") return { kind: "dead", string: note.string };
-  const harmonic = harmonicOf(note);
-  return {
-    kind: "pitched",
-    midi: midiOf(note.pitch),
-    ...(harmonic && { candidates: placesSounding(midiOf(note.pitch), neck, harmonic) }),
-    isLinked: linkOf(note) !== undefined,
-    ...(note.place && isFixed(note, scope) && { fixed: note.place }),
-  };
-}
-
-/** A place that is not ours to change, even where two voices want the same string at once. */
-function isFixed(note: Note, scope: Scope): boolean {
-  return (
-    note.kind === "pitched" && note.place !== undefined && (note.pinned || scope === "unplaced")
+  return bars.map((bar) =>
+    withEvents(bar, (event) =>
+      withNotes(event, (note) => {
+        if (note.kind === "dead") return note;
+        const place = placed.get(note);
+        if (!place) return isFixed(note, scope) ? note : withoutPlace(note);
+        // A place that is out of scope, or a finger that the teacher gave, is not ours to change.
+        return isFixed(note, scope) || isSamePlace(note.place, place) ? note : { ...note, place };
+      }),
+    ),
   );
 }
 
-function withPlace(note: Note, place: Place, scope: Scope): Note {
-  if (note.kind === "dead") return note;
-  // A finger that the teacher gave, or that is out of scope, is not ours to change.
-  const isOurs = !note.place || (scope === "unpinned" && !note.pinned);
-  return isOurs ? { ...note, place } : note;
+function isSamePlace(a: Place | undefined, b: Place): boolean {
+  return a !== undefined && a.string === b.string && a.fret === b.fret && a.finger === b.finger;
 }
 
 function withoutPlace(note: Note): Note {

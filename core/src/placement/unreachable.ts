@@ -1,11 +1,14 @@
 import { lastFretOf, placesOf, type Neck } from "../neck/neck";
-import type { Midi } from "../pitch/pitch";
-import { gripsOf, placesOfNote, type Moment, type MomentNote } from "./grip";
+import { midiOf, type Midi } from "../pitch/pitch";
+import { combinations } from "./combinations";
+import type { LineNote } from "./line-moments";
 
 export type WhyUnreachable =
   | { readonly kind: "too-low" | "too-high"; readonly semitones: number }
   | { readonly kind: "between-strings" }
   | { readonly kind: "no-harmonic" }
+  | { readonly kind: "ruled-out" }
+  | { readonly kind: "no-such-place" }
   | { readonly kind: "no-free-string" }
   | { readonly kind: "no-grip" };
 
@@ -21,7 +24,7 @@ export function whyUnreachable(pitch: Midi, neck: Neck): WhyUnreachable | undefi
   return { kind: "between-strings" };
 }
 
-/** In a teacher's words. */
+/** In a teacher's words, with what can be done where something can. */
 export function explainUnreachable(why: WhyUnreachable): string {
   switch (why.kind) {
     case "too-low":
@@ -32,10 +35,14 @@ export function explainUnreachable(why: WhyUnreachable): string {
       return "no string has this pitch: it lies above one string's last fret and below the next open string";
     case "no-harmonic":
       return "no string has this pitch as a harmonic";
+    case "ruled-out":
+      return "every string that has this pitch is ruled out";
+    case "no-such-place":
+      return "the neck has no such string or fret";
     case "no-free-string":
-      return "no string is left for it beside the other notes of this moment";
+      return "no string is left for it beside the other notes of this moment: split them between two players, or play them one after the other";
     case "no-grip":
-      return "the hand cannot hold it together with the other notes of this moment";
+      return "the hand cannot hold it together with the other notes of this moment: split them between two players, play them one after the other, or voice the chord anew";
   }
 }
 
@@ -44,79 +51,85 @@ function semitones(count: number): string {
 }
 
 export interface Reduction {
-  /** Indices of the notes that can be held together. */
-  readonly kept: readonly number[];
-  readonly lost: ReadonlyMap<number, WhyUnreachable>;
+  readonly kept: readonly LineNote[];
+  /** By note id; what was only held on is let go without a word. */
+  readonly lost: ReadonlyMap<string, WhyUnreachable>;
 }
 
 /**
- * Keeps as many notes of a moment as one hand can hold on this neck. Dead strokes
- * stay, since their string is all they have; of equal numbers the outer voices are kept: bass and
- * melody carry more than what lies between.
+ * Keeps as many notes of a moment as one hand can hold. What is held on goes first. Dead strokes
+ * stay, since their string is all they have; of equal numbers bass and top are kept, then the
+ * third, then the others. What a teacher fixed goes last, and only where two
+ * fixed notes want the same string.
+ * @param canHold Whether some hand holds these notes together.
  */
-export function reduceToPlayable(moment: Moment, neck: Neck): Reduction {
-  const lost = new Map<number, WhyUnreachable>();
-  const inRange: number[] = [];
-  for (const [index, note] of moment.notes.entries()) {
-    const why =
-      note.kind === "pitched" && placesOfNote(note, neck).length === 0
-        ? (whyUnreachable(note.midi, neck) ?? { kind: "no-harmonic" as const })
-        : undefined;
-    if (why) lost.set(index, why);
-    else inRange.push(index);
+export function reduceToPlayable(
+  notes: readonly LineNote[],
+  neck: Neck,
+  canHold: (notes: readonly LineNote[]) => boolean,
+): Reduction {
+  const lost = new Map<string, WhyUnreachable>();
+  const inReach: LineNote[] = [];
+  const damped = new Set<number>();
+  for (const one of notes) {
+    if (one.note.kind === "dead") {
+      // Two voices that damp one string do it with one hand.
+      if (!damped.has(one.note.string)) inReach.push(one);
+      damped.add(one.note.string);
+    } else if (one.places.length > 0) inReach.push(one);
+    else lost.set(one.note.id, whyNowhere(one, neck));
   }
-  const pitched = inRange.filter((index) => moment.notes[index]!.kind === "pitched");
-  const byInnerFirst = pitched.sort(
-    (a, b) => distanceToEdge(b, moment, inRange) - distanceToEdge(a, moment, inRange) || a - b,
-  );
-  const isFixed = (index: number) => {
-    const note = moment.notes[index]!;
-    return note.kind === "pitched" && note.fixed !== undefined;
-  };
-  const unfixed = byInnerFirst.filter((index) => !isFixed(index));
-  // What a teacher pinned goes last, and only where two pins want the same string.
-  for (const [among, least] of [
-    [unfixed, 0],
-    [byInnerFirst, 1],
-  ] as const) {
-    for (const drop of subsets(among, least)) {
-      const kept = inRange.filter((index) => !drop.includes(index));
-      if (gripsOf({ notes: kept.map((index) => moment.notes[index]!) }, neck).length === 0)
-        continue;
-      const why = {
-        kind: inRange.length > neck.openMidi.length ? "no-free-string" : "no-grip",
-      } as const;
-      for (const index of drop) lost.set(index, why);
+  if (inReach.length > 0 && canHold(inReach)) return { kept: inReach, lost };
+  const fresh = inReach.filter(({ isHeld }) => !isHeld);
+  if (fresh.length > 0 && canHold(fresh)) return { kept: fresh, lost };
+  const pitched = fresh
+    .filter(({ note }) => note.kind === "pitched")
+    .sort((a, b) => dispensable(b, fresh) - dispensable(a, fresh));
+  const free = pitched.filter(({ isFixed }) => !isFixed);
+  const why = {
+    kind: fresh.length > neck.openMidi.length ? "no-free-string" : "no-grip",
+  } as const;
+  for (const among of [free, pitched]) {
+    for (const drop of subsets(among)) {
+      const kept = fresh.filter((one) => !drop.includes(one));
+      if (kept.length > 0 && !canHold(kept)) continue;
+      for (const { note } of drop) lost.set(note.id, why);
       return { kept, lost };
     }
   }
+  for (const { note } of pitched) lost.set(note.id, why);
   return { kept: [], lost };
 }
 
-/** How deep a note lies inside the chord: 0 for its lowest and highest, and for pinned notes. */
-function distanceToEdge(index: number, moment: Moment, among: readonly number[]): number {
-  const note = moment.notes[index]!;
-  if (note.kind === "dead" || note.fixed) return 0;
-  const heights = among.flatMap((other) => midisOf(moment.notes[other]!)).sort((a, b) => a - b);
-  const rank = heights.indexOf(note.midi);
-  return Math.min(rank, heights.length - 1 - rank);
+function whyNowhere({ note }: LineNote, neck: Neck): WhyUnreachable {
+  if (note.kind === "dead") return { kind: "no-free-string" };
+  const why = whyUnreachable(midiOf(note.pitch), neck);
+  if (why) return why;
+  const isHarmonic = note.techniques.some(({ kind }) => kind.endsWith("harmonic"));
+  return { kind: isHarmonic ? "no-harmonic" : "ruled-out" };
 }
 
-function midisOf(note: MomentNote): readonly Midi[] {
-  return note.kind === "dead" ? [] : [note.midi];
+/** Thirds above the bass, in semitones. */
+const THIRDS: readonly number[] = [3, 4];
+
+/**
+ * How easily a chord does without a note: not at all without its bass and its top, hardly without
+ * the third above the bass, easily without what sounds in another octave too.
+ */
+function dispensable({ note }: LineNote, among: readonly LineNote[]): number {
+  const heights = among.flatMap((other) =>
+    other.note.kind === "pitched" ? [midiOf(other.note.pitch)] : [],
+  );
+  if (note.kind === "dead") return 0;
+  const own = midiOf(note.pitch);
+  const bass = Math.min(...heights);
+  if (own === bass || own === Math.max(...heights)) return 0;
+  const isDoubled = heights.filter((height) => (height - own) % 12 === 0).length > 1;
+  if (isDoubled) return 3;
+  return THIRDS.includes((own - bass) % 12) ? 1 : 2;
 }
 
-/** From small to large, beginning with those of `least` items. */
-function* subsets(items: readonly number[], least: number): Generator<readonly number[]> {
-  for (let size = least; size <= items.length; size++) yield* combinations(items, size);
-}
-
-function* combinations(items: readonly number[], size: number): Generator<readonly number[]> {
-  if (size === 0) {
-    yield [];
-    return;
-  }
-  for (const [index, item] of items.entries()) {
-    for (const rest of combinations(items.slice(index + 1), size - 1)) yield [item, ...rest];
-  }
+/** From one item to all of them. */
+function* subsets<Item>(items: readonly Item[]): Generator<readonly Item[]> {
+  for (let size = 1; size <= items.length; size++) yield* combinations(items, size);
 }

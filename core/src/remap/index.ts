@@ -1,5 +1,6 @@
-export { remapBars, type Remapped, type Unreachable } from "./remap-bars";
-export { remapPart, type RemappedPart } from "./remap-part";
+export { remapPart, type RemapHow, type RemappedPart, type Target } from "./remap-part";
+export { BEYONDS, changeInWords, type Beyond, type Change } from "./change";
+export { INTENTS, MOST_SEMITONES, USUAL_SEMITONES, type Intent } from "./intent";
 export { moveSong, type MovedPart, type MovedSong } from "./move-song";
 export { keepShapes } from "./keep-shapes";
 export { movePhrase, type MovedPhrase, type PhraseMove } from "./move-phrase";

@@ -6,7 +6,8 @@ import { atHeight, displayPitch, midi, midiOf, type Pitch, type Step } from "../
 import { spellMidi } from "../pitch/spelling";
 import { placeBars } from "../placement/place-bars";
 import { withEvents, type Bar } from "../score/bar";
-import { harmonicOf, withNotes, type Note, type PitchedNote } from "../score/event";
+import { harmonicOf, withNotes, type Note } from "../score/event";
+import { withoutPlace } from "./strokes";
 
 /** How a phrase goes somewhere else. */
 export type PhraseMove =
@@ -79,11 +80,7 @@ function shiftShape(note: Note, neck: Neck, key: Key, move: PhraseMove): Note | 
   if (number > 36 || !isOnNeck(place, neck)) return undefined;
   const sounds = soundedAt(place, neck, harmonicOf(note));
   if (sounds === undefined) return undefined;
-  return { ...letGo(note), pitch: { ...note.pitch, ...spellMidi(sounds, key) }, place };
-}
-
-function letGo({ place: _place, reason: _reason, finger: _finger, ...rest }: PitchedNote) {
-  return { ...rest, pinned: false };
+  return { ...withoutPlace(note), pitch: { ...note.pitch, ...spellMidi(sounds, key) }, place };
 }
 
 function shiftPitch(note: Note, key: Key, move: PhraseMove): Note | undefined {
@@ -92,10 +89,10 @@ function shiftPitch(note: Note, key: Key, move: PhraseMove): Note | undefined {
   if (move.kind === "semitones") {
     const target = height + move.by;
     if (target < 0 || target > 127) return undefined;
-    return { ...letGo(note), pitch: { ...note.pitch, ...spellMidi(midi(target), key) } };
+    return { ...withoutPlace(note), pitch: { ...note.pitch, ...spellMidi(midi(target), key) } };
   }
   const pitch = stepsAway(note.pitch, key, move.by);
-  return pitch && { ...letGo(note), pitch };
+  return pitch && { ...withoutPlace(note), pitch };
 }
 
 const LETTERS: readonly Step[] = ["C", "D", "E", "F", "G", "A", "B"];

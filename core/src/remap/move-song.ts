@@ -3,10 +3,11 @@ import { isOnNeck, neckOf } from "../neck/neck";
 import type { Key } from "../pitch/key";
 import { midi, midiOf } from "../pitch/pitch";
 import { spellMidi } from "../pitch/spelling";
-import { placeBars } from "../placement/place-bars";
+import { placePart, tableFor } from "../placement/place-part";
 import { withEvents, type Bar } from "../score/bar";
 import { withNotes, type PitchedNote } from "../score/event";
 import { changeLines, linesOfPart, type Line, type Part, type Song } from "../score/song";
+import { withoutPlace } from "./strokes";
 import { soundingKey } from "../theory/shapes-and-sound";
 
 /** A part after the song was moved. */
@@ -45,17 +46,17 @@ function movePart(song: Song, part: Part, semitones: number, key: Key): MovedPar
       moveBars(bars, (note) => {
         const moved = transpose(note, semitones, key);
         // The neck may end before the highest shape does.
-        return note.place && isOnNeck(note.place, neck) ? moved : letGo(moved);
+        return note.place && isOnNeck(note.place, neck) ? moved : withoutPlace(moved);
       }),
     );
     return { part: { ...part, capo }, lines: kept, hasKeptShapes: true };
   }
-  const neck = neckOf(part.instrument, part.capo);
-  const moved = changeLines(lines, (bars) => {
-    const higher = moveBars(bars, (note) => letGo(transpose(note, semitones, key)));
-    return placeBars(higher, neck, "unpinned").bars;
-  });
-  return { part, lines: moved, hasKeptShapes: false };
+  const higher = changeLines(lines, (bars) =>
+    moveBars(bars, (note) => withoutPlace(transpose(note, semitones, key))),
+  );
+  const moved = { ...song, key };
+  const placed = placePart(moved, part, "unpinned", tableFor(moved, part), higher);
+  return { part, lines: placed.lines, hasKeptShapes: false };
 }
 
 function transpose(note: PitchedNote, semitones: number, key: Key): PitchedNote {
@@ -63,15 +64,6 @@ function transpose(note: PitchedNote, semitones: number, key: Key): PitchedNote 
     ...note,
     pitch: { ...note.pitch, ...spellMidi(midi(midiOf(note.pitch) + semitones), key) },
   };
-}
-
-function letGo({
-  place: _place,
-  reason: _reason,
-  finger: _finger,
-  ...rest
-}: PitchedNote): PitchedNote {
-  return { ...rest, pinned: false };
 }
 
 function moveBars(bars: readonly Bar[], move: (note: PitchedNote) => PitchedNote): readonly Bar[] {

@@ -8,6 +8,11 @@ export function isTempo(bpm: number): boolean {
   return bpm >= MIN_TEMPO_BPM && bpm <= MAX_TEMPO_BPM;
 }
 
+/** How long a whole note lasts, in seconds. */
+export function wholeSeconds(bpm: number): number {
+  return 240 / bpm;
+}
+
 /** Reads a tempo that was typed, like `96` or `97.5`. */
 export function parseTempo(text: string): Result<number> {
   const bpm = Number(text);

@@ -62,6 +62,8 @@ export interface PitchedNote {
   readonly pinned: boolean;
   /** Why the teacher pinned it. */
   readonly reason?: string;
+  /** Strings that the teacher does not want it on, rising. */
+  readonly notOn?: readonly number[];
   /** The teacher's own finger; absent where the engine's, at the place, will do. */
   readonly finger?: FingerByHand;
   readonly pluck?: Pluck;

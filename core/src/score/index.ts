@@ -12,7 +12,7 @@ export {
   type SongDetails,
   type Version,
 } from "./song";
-export { eventsOf, momentsOf, type Bar, type Moment } from "./bar";
+export { eventsOf, momentsOf, withEvents, type Bar, type Moment } from "./bar";
 export {
   linkOf,
   copyOfEvent,
@@ -20,6 +20,7 @@ export {
   isRinging,
   lengthOf,
   notesOf,
+  withNotes,
   stringOf,
   type DeadNote,
   type HitEvent,

@@ -285,15 +285,17 @@ const songOf = (barsOn: typeof anyBars): fc.Arbitrary<Song> =>
         feel: fc.constantFrom(STRAIGHT, TRIPLET_SWING),
         picking: fc.constantFrom(...PICKING_SCHOOLS),
         times: fc.integer({ min: 1, max: 4 }),
+        wishes: seldom(fc.constantFrom({ around: 7 }, { position: 5, withoutStrings: [1, 6] })),
+        profile: seldom(fc.constant("least-movement")),
       });
-      return rest.map(({ lines, feel, picking, times }): Song => ({
+      return rest.map(({ lines, feel, picking, times, wishes, profile }): Song => ({
         title: "Slack Water",
         ...FRAME,
         feel,
         key: E_MINOR,
         referenceHz: 440,
         style,
-        parts: [{ id: "part", name: "Guitar I", instrument, capo, picking }],
+        parts: [{ id: "part", name: "Guitar I", instrument, capo, picking, ...given({ profile }) }],
         phrases: lines.map(([, marks], index) => ({
           id: `phrase${index}`,
           name: `Phrase ${index}`,
@@ -312,6 +314,7 @@ const songOf = (barsOn: typeof anyBars): fc.Arbitrary<Song> =>
           phraseId: `phrase${index}`,
           partId: "part",
           bars: bars.map(withOwnIds),
+          ...given({ wishes }),
           others: index === 0 ? [{ label: "simplified", bars: bars.map(withOwnIds) }] : [],
         })),
       }));

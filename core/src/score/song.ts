@@ -47,6 +47,8 @@ export interface Part {
   readonly picking: PickingSchool;
   /** Gain, pick-up, effects: as plain words. */
   readonly tone?: string;
+  /** The placing profile by its id; absent for the usual one. */
+  readonly profile?: string;
 }
 
 /** A part as it is before anything was decided for it. */
@@ -79,6 +81,18 @@ export interface Version {
   /** Why it is there. */
   readonly reason?: string;
   readonly bars: readonly Bar[];
+  /** What its placing has to keep to. */
+  readonly wishes?: LineWishes;
+}
+
+/** What a teacher asks of the placing of a whole line. Frets count from the capo. */
+export interface LineWishes {
+  /** A hint: somewhere near this fret. */
+  readonly around?: number;
+  /** A rule: the first finger stays at this fret. */
+  readonly position?: number;
+  /** A rule: nothing lies on these strings. */
+  readonly withoutStrings?: readonly number[];
 }
 
 export function lineOf(song: Song, phraseId: string, partId: string): Line | undefined {

@@ -3,7 +3,7 @@ import { STANDARD_REFERENCE_HZ } from "../../pitch/frequency";
 type Plain = Readonly<Record<string, unknown>>;
 
 /** What each schema version became; index 0 leads from version 1 to 2. */
-const STEPS: readonly ((song: Plain) => Plain)[] = [fromVersion1, fromVersion2];
+const STEPS: readonly ((song: Plain) => Plain)[] = [fromVersion1, fromVersion2, fromVersion3];
 
 /**
  * Brings a stored song up to the shape of today. What is not shaped like a song stays as it is: the
@@ -76,6 +76,11 @@ function eventFromVersion2({ palmMuted, ...event }: Plain): Plain {
 function techniqueFromVersion2(technique: Plain): Plain {
   if (technique["kind"] === "bend") return { ...technique, course: "bend" };
   return technique["kind"] === "vibrato" ? { ...technique, width: "narrow" } : technique;
+}
+
+/** Version 4: wishes of lines, strings that a note is not to lie on, placing profiles; all of them optional. */
+function fromVersion3(song: Plain): Plain {
+  return song;
 }
 
 /** What is no list, or no object in a list, stays for the schema to complain about. */

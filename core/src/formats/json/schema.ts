@@ -118,11 +118,19 @@ const section = z.object({
     .max(MAX_PASSES),
 });
 
+const fretNumber = z.int().min(0).max(MAX_FRETS);
 const bars = z.array(bar).max(MAX_BARS);
 const version = {
   label: name.exactOptional(),
   reason: z.string().max(500).exactOptional(),
   bars,
+  wishes: z
+    .object({
+      around: fretNumber.exactOptional(),
+      position: fretNumber.exactOptional(),
+      withoutStrings: z.array(stringNumber).max(MAX_STRINGS).exactOptional(),
+    })
+    .exactOptional(),
 };
 
 export const songSchema = detailsSchema.extend({
@@ -135,6 +143,7 @@ export const songSchema = detailsSchema.extend({
         capo,
         picking: z.enum(PICKING_SCHOOLS),
         tone: z.string().max(2000).exactOptional(),
+        profile: id.exactOptional(),
       }),
     )
     .min(1)

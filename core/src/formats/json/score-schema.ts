@@ -93,6 +93,7 @@ const note = z.discriminatedUnion("kind", [
     place: place.exactOptional(),
     pinned: z.boolean(),
     reason: words.exactOptional(),
+    notOn: z.array(stringNumber).min(1).max(MAX_STRINGS).exactOptional(),
     finger: z.literal([0, 1, 2, 3, 4, "T"]).exactOptional(),
     pluck,
     techniques: z.array(technique).max(12),

@@ -1,5 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { withEvents } from "../../score/bar";
+import { withNotes } from "../../score/event";
 import { anySong } from "../../score/song.arbitraries";
 import type { Song } from "../../score/song";
 import {
@@ -77,6 +79,17 @@ describe("our JSON", () => {
       expect(readSongJson(text).ok).toBe(false);
     },
   );
+
+  it("keeps the strings that a note is not to lie on", () => {
+    const { lines } = song;
+    const bars = lines[0]!.bars.map((bar) =>
+      withEvents(bar, (event) =>
+        withNotes(event, (note) => (note.kind === "dead" ? note : { ...note, notOn: [1, 3] })),
+      ),
+    );
+    const wished = { ...song, lines: [{ ...lines[0]!, bars }, ...lines.slice(1)] };
+    expect(readSongJson(writeSongJson(wished))).toEqual({ ok: true, value: wished });
+  });
 
   it("stores its schema version", () => {
     expect(documentOf(song)).toMatchObject({ format: "intonazione-song", schema: SCHEMA_VERSION });

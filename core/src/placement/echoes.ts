@@ -1,0 +1,233 @@
+import type { Column } from "./hand-table";
+import { CODES_A_STRING, stringOfCode } from "./grip";
+import type { PlacingMoment } from "./moment";
+import { ECHO_TERMS, type EchoTerm } from "./terms";
+import { POINTS, type Weights } from "./weights";
+
+/**
+ * A later moment that sounds like an earlier one of its phrase, and what it costs when it is not
+ * placed alike. Echoes reach back no further than `ECHO_REACH` moments, and never cost less than
+ * nothing: that is what lets the search prove a plan best.
+ */
+export type Echo =
+  /** A note that returns, or a chord, comes back to its place. */
+  | { readonly term: "pitchElsewhere"; readonly from: number }
+  /** A repeat is placed alike. */
+  | { readonly term: "repeatMoved"; readonly from: number }
+  /** Four single notes that come again at another pitch go as many strings and frets on, all alike. */
+  | { readonly term: "motifReshaped"; readonly from: number }
+  /** A pedal on an open string does not make the line change strings. */
+  | { readonly term: "pedal"; readonly from: number };
+
+export const ECHO_REACH = 128;
+const SHORTEST_REPEAT = 4;
+const MOTIF = 4;
+/** Neighbours of a line that a pedal may stand between, in semitones. */
+const NEXT_TO_EACH_OTHER = 4;
+
+/** By moment: which earlier moments it answers. */
+export function echoesOf(moments: readonly PlacingMoment[]): readonly (readonly Echo[])[] {
+  const lastWith = new Map<string, number>();
+  const pedals = pedalPitches(moments);
+  const likeness = new Likeness(moments);
+  return moments.map((moment, index): readonly Echo[] => {
+    const echoes: Echo[] = [];
+    const sound = soundOf(moment);
+    const from = lastWith.get(sound);
+    lastWith.set(sound, index);
+    if (from !== undefined && index - from < ECHO_REACH) {
+      echoes.push({ term: "pitchElsewhere", from });
+    }
+    const { repeat, motif } = likeness.at(index);
+    if (repeat !== undefined) echoes.push({ term: "repeatMoved", from: index - repeat });
+    if (motif !== undefined && isMelodic(moments, index)) {
+      echoes.push({ term: "motifReshaped", from: index - motif });
+    }
+    const pedal = beforePedal(moments, index, pedals);
+    if (pedal !== undefined) echoes.push({ term: "pedal", from: pedal });
+    return echoes;
+  });
+}
+
+function soundOf({ notes }: PlacingMoment): string {
+  return notes
+    .map((note) => (note.kind === "dead" ? "x" : `${note.midi}${note.isHarmonic ? "h" : ""}`))
+    .join("+");
+}
+
+/** How long, at each distance back, the line has been the same up to here, or the same but higher. */
+class Likeness {
+  private readonly lengths = new Int32Array(ECHO_REACH);
+  private readonly lifts = new Int32Array(ECHO_REACH);
+  private readonly chords: Int32Array;
+  private readonly heights: Int32Array;
+
+  constructor(moments: readonly PlacingMoment[]) {
+    const known = new Map<string, number>();
+    this.heights = Int32Array.from(moments, ({ notes: [first] }) =>
+      first?.kind === "pitched" ? first.midi : 0,
+    );
+    this.chords = Int32Array.from(moments, (moment, index) => {
+      const key = chordKey(moment, this.heights[index]!);
+      if (!known.has(key)) known.set(key, known.size);
+      return known.get(key)!;
+    });
+  }
+
+  /**
+   * The shortest distances back at which the line repeats itself, and comes again at another pitch.
+   * To be asked for each moment in turn.
+   */
+  at(index: number): { readonly repeat: number | undefined; readonly motif: number | undefined } {
+    let repeat: number | undefined;
+    let motif: number | undefined;
+    const { lengths, lifts, chords, heights } = this;
+    for (let back = 1; back < ECHO_REACH - MOTIF && back <= index; back++) {
+      if (chords[index] !== chords[index - back]) {
+        lengths[back] = 0;
+        continue;
+      }
+      const lift = heights[index]! - heights[index - back]!;
+      lengths[back] = lengths[back]! > 0 && lifts[back] === lift ? lengths[back]! + 1 : 1;
+      lifts[back] = lift;
+      if (lift === 0) {
+        if (lengths[back]! >= SHORTEST_REPEAT && back >= SHORTEST_REPEAT) repeat ??= back;
+      } else if (lengths[back]! >= MOTIF && back >= MOTIF) motif ??= back;
+    }
+    return { repeat, motif };
+  }
+}
+
+/** Equal for moments of the same intervals in the same time, whatever their height. */
+function chordKey({ notes, gapSeconds }: PlacingMoment, height: number): string {
+  const above = notes.map((note) =>
+    note.kind === "dead" ? "x" : `${note.midi - height}${note.isHarmonic ? "h" : ""}`,
+  );
+  return `${above.join()} ${gapSeconds.toFixed(3)}`;
+}
+
+function isMelodic(moments: readonly PlacingMoment[], index: number): boolean {
+  for (let at = index - MOTIF + 1; at <= index; at++) {
+    const { notes } = moments[at]!;
+    if (notes.length !== 1 || notes[0]!.kind === "dead") return false;
+  }
+  return true;
+}
+
+function singlePitch(moment: PlacingMoment | undefined): number | undefined {
+  const [note, ...more] = moment?.notes ?? [];
+  return note?.kind === "pitched" && more.length === 0 ? note.midi : undefined;
+}
+
+/** Pitches that stand by themselves again and again, and below all that stands around them. */
+function pedalPitches(moments: readonly PlacingMoment[]): ReadonlySet<number> {
+  const count = new Map<number, number>();
+  for (const moment of moments) {
+    const [note] = moment.notes;
+    if (note?.kind === "pitched" && note.isLowest && moment.notes.length === 1) {
+      count.set(note.midi, (count.get(note.midi) ?? 0) + 1);
+    }
+  }
+  return new Set([...count].filter(([, times]) => times > 1).map(([pitch]) => pitch));
+}
+
+/** The last note of the line before a pedal that stands right before this one. */
+function beforePedal(
+  moments: readonly PlacingMoment[],
+  index: number,
+  pedals: ReadonlySet<number>,
+): number | undefined {
+  const own = singlePitch(moments[index]);
+  if (own === undefined || pedals.has(own)) return undefined;
+  let at = index - 1;
+  const isPedal = (one: number) => pedals.has(singlePitch(moments[one]) ?? -1);
+  while (at >= 0 && index - at < 4 && isPedal(at)) at--;
+  if (at < 0 || at === index - 1 || isPedal(at)) return undefined;
+  const before = singlePitch(moments[at]);
+  return before !== undefined && Math.abs(before - own) <= NEXT_TO_EACH_OTHER ? at : undefined;
+}
+
+/** The hands of the last `ECHO_REACH` moments of a beginning, each at its moment modulo that. */
+export interface Trail {
+  readonly hands: Int16Array;
+  /** Where in `hands` it starts. */
+  readonly offset: number;
+}
+
+export type EchoPoints = Readonly<Record<EchoTerm, number>>;
+
+export function echoPointsOf(weights: Weights): EchoPoints {
+  const points = ECHO_TERMS.map((term) => [term, Math.round(POINTS * weights[term])]);
+  return Object.fromEntries(points) as EchoPoints;
+}
+
+/** What the echoes of moment `index` cost when `hand` holds it and `trail` led there. */
+export function echoCost(
+  echoes: readonly Echo[],
+  index: number,
+  hand: number,
+  columns: readonly Pick<Column, "codes">[],
+  trail: Trail,
+  points: EchoPoints,
+): number {
+  let cost = 0;
+  for (const echo of echoes) {
+    if (isBroken(echo, index, hand, columns, trail)) cost += points[echo.term];
+  }
+  return cost;
+}
+
+export function isBroken(
+  echo: Echo,
+  index: number,
+  hand: number,
+  columns: readonly Pick<Column, "codes">[],
+  trail: Trail,
+): boolean {
+  const { from } = echo;
+  const codes = columns[index]!.codes[hand]!;
+  const before = columns[from]!.codes[chosenAt(trail, from)]!;
+  switch (echo.term) {
+    case "pitchElsewhere":
+    case "repeatMoved":
+      return codes.some((code, note) => code !== before[note]);
+    case "motifReshaped": {
+      const lift = codes[0]! - before[0]!;
+      for (let back = 1; back < MOTIF; back++) {
+        const own = columns[index - back]!.codes[chosenAt(trail, index - back)]!;
+        const other = columns[from - back]!.codes[chosenAt(trail, from - back)]!;
+        if (own[0]! - other[0]! !== lift) return true;
+      }
+      return false;
+    }
+    case "pedal": {
+      for (let at = from + 1; at < index; at++) {
+        if (columns[at]!.codes[chosenAt(trail, at)]![0]! % CODES_A_STRING !== 0) return false;
+      }
+      return stringOfCode(codes[0]!) !== stringOfCode(before[0]!);
+    }
+  }
+}
+
+function chosenAt({ hands, offset }: Trail, moment: number): number {
+  return hands[offset + (moment % ECHO_REACH)]!;
+}
+
+/** The last moment that asks back for each moment; the moment itself where none does. */
+export function lastAsked(echoes: readonly (readonly Echo[])[]): Int32Array {
+  const last = Int32Array.from(echoes.keys());
+  for (const [index, list] of echoes.entries()) {
+    for (const echo of list) {
+      for (const at of asksFor(echo, index)) last[at] = Math.max(last[at]!, index);
+    }
+  }
+  return last;
+}
+
+function asksFor(echo: Echo, index: number): readonly number[] {
+  if (echo.term === "pedal") {
+    return Array.from({ length: index - echo.from }, (_, step) => echo.from + step);
+  }
+  if (echo.term !== "motifReshaped") return [echo.from];
+  return Array.from({ length: MOTIF }, (_, back) => [echo.from - back, index - back]).flat();
+}

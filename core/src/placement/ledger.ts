@@ -1,0 +1,54 @@
+import { addUp, holdTerms, moveTerms, passing, type Judgement } from "./cost-model";
+import { ECHO_REACH, echoesOf, echoPointsOf, isBroken } from "./echoes";
+import { placeCode } from "./grip";
+import { knownTerms } from "./known-bars";
+import type { LineRequest, Plan } from "./plan-line";
+import type { Sink, Term } from "./terms";
+import { addWishes } from "./wishes";
+
+/** What one moment of a plan costs by one term. */
+export interface Entry {
+  /** Index of the moment in its plan. */
+  readonly moment: number;
+  /** Index of the bar in its line. */
+  readonly bar: number;
+  readonly term: Term;
+  readonly points: number;
+}
+
+/** Everything that a plan costs, term by term; the points add up to those of the plan. */
+export function ledgerOf(
+  plan: Plan,
+  request: Pick<LineRequest, "bars" | "wishes" | "after">,
+  judgement: Judgement,
+): readonly Entry[] {
+  const entries: Entry[] = [];
+  const columns = plan.moments.map(({ hand }) => ({ codes: [hand.grip.holds.map(placeCode)] }));
+  const echoes = echoesOf(plan.moments.map(({ moment }) => moment));
+  const echoPoints = echoPointsOf(judgement.weights);
+  // Each moment has one hand here: its first.
+  const trail = { hands: new Int16Array(ECHO_REACH), offset: 0 };
+  for (const [index, { at, hand, moment }] of plan.moments.entries()) {
+    const sink: Sink = (term, points) => {
+      if (points !== 0) entries.push({ moment: index, bar: at.bar, term, points });
+    };
+    holdTerms(hand, moment, judgement, sink);
+    addWishes(hand, request.wishes, judgement.neck, sink);
+    const before = index === 0 ? request.after?.last : plan.moments[index - 1];
+    if (before) moveTerms(before.hand, hand, passing(before.moment, moment), judgement, sink);
+    for (const echo of echoes[index]!) {
+      if (isBroken(echo, index, 0, columns, trail)) sink(echo.term, echoPoints[echo.term]);
+    }
+    if (request.after) {
+      knownTerms(request.after.known, request.bars[at.bar]!, at.onset, hand, judgement, sink);
+    }
+  }
+  return entries;
+}
+
+/** The points of some entries together. */
+export function totalOf(entries: readonly Entry[]): number {
+  return addUp((sink) => {
+    for (const { term, points } of entries) sink(term, points);
+  });
+}

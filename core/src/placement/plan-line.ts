@@ -1,0 +1,241 @@
+import { fretFromNut, type Neck } from "../neck/neck";
+import { midiOf, type Midi } from "../pitch/pitch";
+import type { Bar } from "../score/bar";
+import { harmonicOf, type PitchedNote } from "../score/event";
+import { knownTerms, type KnownBars } from "./known-bars";
+import { addUp, moveTerms, passing } from "./cost-model";
+import { echoesOf, type Echo } from "./echoes";
+import type { Hand } from "./grip";
+import { isCarried, type Column, type HandTable, type Steps } from "./hand-table";
+import {
+  lineMoments,
+  placingNotes,
+  type Allow,
+  type LineMoment,
+  type LineNote,
+} from "./line-moments";
+import type { PlacingMoment } from "./moment";
+import type { Chart } from "./chart";
+import { bestRoute } from "./search";
+import type { Sink } from "./terms";
+import { reduceToPlayable, type WhyUnreachable } from "./unreachable";
+import { BROKEN_RULE_POINTS } from "./weights";
+import { addWishes, allowedBy, type Wishes } from "./wishes";
+
+/** Which places may move: all but the pinned ones, or only those that are not known yet. */
+export type Scope = "unpinned" | "unplaced";
+
+/** A moment with the hand that was found for it. */
+export interface PlannedMoment {
+  readonly at: LineMoment;
+  /** The notes that the hand holds, in the order of its holds. */
+  readonly notes: readonly LineNote[];
+  readonly moment: PlacingMoment;
+  readonly hand: Hand;
+}
+
+/** One way through a line. */
+export interface Plan {
+  readonly moments: readonly PlannedMoment[];
+  /** By note id: what has no place, and why. */
+  readonly unreachable: ReadonlyMap<string, WhyUnreachable>;
+  /** Moments where a rule could not be kept: a slur across strings, a ringing note that is let go. */
+  readonly broken: readonly LineMoment[];
+  /** What it costs, in points. */
+  readonly points: number;
+  /** No plan costs less. */
+  readonly bound: number;
+  /** Whether that proves this one best: nothing is cheaper under these weights. */
+  readonly isProven: boolean;
+}
+
+/** How a line is asked for. */
+export interface LineRequest {
+  readonly bars: readonly Bar[];
+  readonly scope: Scope;
+  /** By bar: how long a whole note lasts. */
+  readonly secondsPerWhole: (bar: number) => number;
+  readonly wishes: Wishes;
+  /** Where the hand comes from, and how bars that sound alike were placed before. */
+  readonly after?: { readonly last: PlannedMoment | undefined; readonly known: KnownBars };
+}
+
+/** A line worked out as far as the search needs it. */
+export interface LineChart extends Chart {
+  readonly table: HandTable;
+  readonly request: LineRequest;
+  readonly at: readonly LineMoment[];
+  readonly notes: readonly (readonly LineNote[])[];
+  readonly moments: readonly PlacingMoment[];
+  readonly unreachable: ReadonlyMap<string, WhyUnreachable>;
+}
+
+/** The best plan for a line. Pinned notes stay where they are; pitches never change. */
+export function planLine(request: LineRequest, table: HandTable): Plan {
+  return planOf(chartOf(request, table));
+}
+
+export function planOf(chart: LineChart): Plan {
+  const { hands, points, bound } = bestRoute(chart);
+  return planAlong(chart, hands, { points, bound });
+}
+
+export function planAlong(
+  chart: LineChart,
+  hands: readonly number[],
+  { points, bound }: { readonly points: number; readonly bound: number },
+): Plan {
+  const { at, notes, moments: sought, columns, unreachable } = chart;
+  const moments = hands.map((hand, index): PlannedMoment => ({
+    at: at[index]!,
+    notes: notes[index]!,
+    moment: sought[index]!,
+    hand: columns[index]!.hands[hand]!,
+  }));
+  const broken = points < BROKEN_RULE_POINTS / 2 ? [] : brokenMoments(chart, moments);
+  return { moments, unreachable, broken, points, bound, isProven: points <= bound };
+}
+
+/** Where a step or a wish costs as much as a broken rule. */
+function brokenMoments(
+  { table, request }: LineChart,
+  moments: readonly PlannedMoment[],
+): readonly LineMoment[] {
+  const { judgement } = table;
+  return moments.flatMap(({ at, hand, moment }, index) => {
+    const before = index === 0 ? request.after?.last : moments[index - 1];
+    let isBroken = false;
+    const sink: Sink = (term) => {
+      if (term === "brokenRule") isBroken = true;
+    };
+    addWishes(hand, request.wishes, judgement.neck, sink);
+    if (before) moveTerms(before.hand, hand, passing(before.moment, moment), judgement, sink);
+    return isBroken ? [at] : [];
+  });
+}
+
+export function chartOf(request: LineRequest, table: HandTable): LineChart {
+  const { neck, weights, withBar } = table.judgement;
+  const allow = allowanceOf(request, neck);
+  const all = lineMoments(request.bars, neck, request.secondsPerWhole, allow);
+  const lowest = lowestPitch(all);
+  const unreachable = new Map<string, WhyUnreachable>();
+  const at: LineMoment[] = [];
+  const notes: (readonly LineNote[])[] = [];
+  const moments: PlacingMoment[] = [];
+  const columns: Column[] = [];
+  const steps: (Steps | undefined)[] = [];
+  const last = request.after?.last;
+  let staying: readonly (number | undefined)[] = [last?.hand.indexFret];
+  let lostGap = 0;
+  for (const one of all) {
+    const before = notes.at(-1) ?? last?.notes ?? [];
+    const gapSeconds = one.gapSeconds + lostGap;
+    const canHold = (some: readonly LineNote[]) => {
+      const moment = { notes: placingNotes(one, some, before, lowest, withBar), gapSeconds };
+      return table.columnOf(moment, staying).hands.length > 0;
+    };
+    const { kept, lost } = reduceToPlayable(one.notes, neck, canHold);
+    for (const [id, why] of lost) if (!isHeldOn(one, id)) unreachable.set(id, why);
+    if (kept.length === 0) {
+      lostGap = gapSeconds;
+      continue;
+    }
+    lostGap = 0;
+    const moment = { notes: placingNotes(one, kept, before, lowest, withBar), gapSeconds };
+    const column = table.columnOf(moment, staying);
+    const previous = columns.at(-1);
+    steps.push(previous && table.stepsBetween(previous, column, moments.at(-1)!, moment));
+    at.push(one);
+    notes.push(kept);
+    moments.push(moment);
+    columns.push(column);
+    staying = [...new Set(column.hands.map(({ indexFret }) => indexFret))];
+  }
+  const echoes: readonly (readonly Echo[])[] = echoesOf(moments);
+  const extra = extraCosts(request, table, at, moments[0], columns);
+  return {
+    table,
+    request,
+    at,
+    notes,
+    moments,
+    columns,
+    steps,
+    extra,
+    echoes,
+    weights,
+    unreachable,
+  };
+}
+
+function isHeldOn({ notes }: LineMoment, id: string): boolean {
+  return notes.some(({ note, isHeld }) => isHeld && note.id === id);
+}
+
+/** A note that is not ours to move keeps its place, even where two voices want the same string. */
+export function isFixed(note: PitchedNote, scope: Scope): boolean {
+  return note.place !== undefined && (note.pinned || scope === "unplaced");
+}
+
+function allowanceOf({ scope, wishes, bars }: LineRequest, neck: Neck): Allow {
+  const wished = allowedBy(wishes, bars);
+  return (note, places) => {
+    if (!note.place || !isFixed(note, scope))
+      return { places: wished(note, places), isFixed: false };
+    const { string, fret } = note.place;
+    const isOnIt = fretFromNut(note.place, neck) <= neck.frets;
+    return { places: isOnIt ? [{ string, fret }] : [], isFixed: true };
+  };
+}
+
+function lowestPitch(moments: readonly LineMoment[]): Midi | undefined {
+  let lowest: Midi | undefined;
+  for (const { notes } of moments) {
+    for (const { note } of notes) {
+      if (note.kind === "dead" || harmonicOf(note)) continue;
+      const midi = midiOf(note.pitch);
+      if (lowest === undefined || midi < lowest) lowest = midi;
+    }
+  }
+  return lowest;
+}
+
+/** What hands cost beside themselves: where the line comes from, what was placed before, wishes. */
+function extraCosts(
+  { after, wishes, bars }: LineRequest,
+  table: HandTable,
+  at: readonly LineMoment[],
+  opening: PlacingMoment | undefined,
+  columns: readonly Column[],
+): readonly (readonly number[] | undefined)[] {
+  const sums: (number[] | undefined)[] = columns.map(() => undefined);
+  const put = (index: number, hand: number, points: number) => {
+    if (points === 0) return;
+    const row = (sums[index] ??= columns[index]!.hands.map(() => 0));
+    row[hand]! += points;
+  };
+  const first = columns[0];
+  if (after?.last && first && opening) {
+    const { hand: from, moment } = after.last;
+    const between = passing(moment, opening);
+    for (const [index, hand] of first.hands.entries()) {
+      if (!isCarried(from, hand)) continue;
+      put(
+        0,
+        index,
+        addUp((sink) => moveTerms(from, hand, between, table.judgement, sink)),
+      );
+    }
+  }
+  const { neck } = table.judgement;
+  for (const [index, { hands }] of columns.entries()) {
+    const { bar, onset } = at[index]!;
+    for (const [order, hand] of hands.entries()) {
+      const sink: Sink = (_, points) => put(index, order, points);
+      addWishes(hand, wishes, neck, sink);
+      if (after) knownTerms(after.known, bars[bar]!, onset, hand, table.judgement, sink);
+    }
+  }
+  return sums;
+}

@@ -1,0 +1,104 @@
+import type { Finding } from "../foundation/finding";
+import { withEvents, type Bar } from "../score/bar";
+import { notesOf, stringOf, type LineEvent, type Note, type PitchedNote } from "../score/event";
+
+/**
+ * The same line with ids of its own, without places and pins: they were decisions about another
+ * neck. Dead strokes keep their old strings until `withStrokes` gives them new ones.
+ */
+export function letGoOfPlaces(bars: readonly Bar[], newId: () => string): readonly Bar[] {
+  return bars.map((bar) =>
+    withEvents(bar, (event): LineEvent => {
+      if (event.kind !== "notes") return { ...event, id: newId() };
+      const notes = event.notes.map((note): Note =>
+        note.kind === "dead" ? { ...note, id: newId() } : { ...withoutPlace(note), id: newId() },
+      );
+      return { ...event, id: newId(), notes };
+    }),
+  );
+}
+
+export function withoutPlace({
+  place: _place,
+  reason: _reason,
+  finger: _finger,
+  notOn: _notOn,
+  ...rest
+}: PitchedNote): PitchedNote {
+  return { ...rest, pinned: false };
+}
+
+/** The line without its dead strokes: other notes find their strings first. */
+export function withoutStrokes(bars: readonly Bar[]): readonly Bar[] {
+  return bars.map((bar) =>
+    withEvents(bar, (event) =>
+      event.kind === "notes" && event.notes.some(({ kind }) => kind === "dead")
+        ? { ...event, notes: event.notes.filter(({ kind }) => kind !== "dead") }
+        : event,
+    ),
+  );
+}
+
+export interface Stroked {
+  readonly bars: readonly Bar[];
+  readonly findings: readonly Finding[];
+}
+
+/**
+ * Puts dead strokes on the strings that placed notes leave free, counted from the thickest.
+ * @param before The same bars with their strokes, on a neck of `from` strings.
+ */
+export function withStrokes(
+  bars: readonly Bar[],
+  before: readonly Bar[],
+  from: number,
+  to: number,
+): Stroked {
+  const findings: Finding[] = [];
+  const stroked = bars.map((bar, index) => {
+    const old = [...before[index]!.events, ...(before[index]!.under ?? [])][Symbol.iterator]();
+    let isJoined = false;
+    const own = withEvents(bar, (event) => {
+      const strokes = notesOf(old.next().value!).filter((note) => note.kind === "dead");
+      if (event.kind !== "notes" || strokes.length === 0) return event;
+      const strings = stringsForStrokes(strokes, event.notes.map(stringOf), from, to);
+      const dead = strings.map((string, at): Note => ({ ...strokes[at]!, string }));
+      if (dead.length < strokes.length) isJoined = true;
+      return { ...event, notes: [...event.notes, ...dead] };
+    });
+    if (isJoined) {
+      findings.push({
+        code: "dead-strokes-joined",
+        severity: "info",
+        where: { bar: index + 1 },
+        message: `bar ${index + 1}: dead strokes fall together, since there are fewer strings`,
+      });
+    }
+    return own;
+  });
+  return { bars: stroked, findings };
+}
+
+/**
+ * Strings for dead strokes beside the pitched notes. Counted from the thickest string, which is
+ * where a damped stroke mostly sits; a taken string gives way to the nearest free one.
+ * @returns fewer strings than strokes when there are no more.
+ */
+function stringsForStrokes(
+  strokes: readonly { readonly string: number }[],
+  taken: readonly (number | undefined)[],
+  from: number,
+  to: number,
+): readonly number[] {
+  const free = new Set(Array.from({ length: to }, (_, index) => to - index));
+  for (const string of taken) if (string !== undefined) free.delete(string);
+  return [...strokes]
+    .sort((a, b) => b.string - a.string)
+    .flatMap(({ string }) => {
+      const wanted = Math.min(to, Math.max(1, string + to - from));
+      const [nearest] = [...free].sort((a, b) => Math.abs(a - wanted) - Math.abs(b - wanted));
+      if (nearest === undefined) return [];
+      free.delete(nearest);
+      return [nearest];
+    });
+}
