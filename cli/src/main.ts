@@ -1,4 +1,6 @@
-import { convert, place, positions, read, remap, tunings, type Outcome } from "./commands";
+import { convert, positions, read, tunings, type Outcome } from "./commands";
+import { place } from "./place-command";
+import { remap } from "./remap-command";
 import { capo, setUp, tuning } from "./set-up-commands";
 import { render } from "./render-command";
 import { lineOf, Unusable } from "./failure";
@@ -18,10 +20,33 @@ const USAGE = `usage: intonazione COMMAND
   tunings
   read FILE [--strings "..."] [--capo N]
   convert IN OUT [--part N]
-  place IN [--strings "..."] [--capo N] [--frets N] [--part N]
-  remap IN --to-strings "..." [--to-capo N] [--frets N] [--part N]
+  place IN [--strings "..."] [--capo N] [--frets N] [--part N] [--profile NAME]
+        [--alternatives K] [--around FRET] [--first STRING/FRET]
+  remap IN --to-strings "..." [--to-capo N] [--frets N] [--part N] [--profile NAME]
+        [--intent sound|shapes|key|octave] [--within SEMITONES] [--beyond mark|fold|chord-tone|leave-out]
   render IN OUT.wav [--tempo 25-150] [--with click,backing]
 `;
+
+const PLACE_OPTIONS = [
+  "strings",
+  "capo",
+  "frets",
+  "part",
+  "profile",
+  "alternatives",
+  "around",
+  "first",
+];
+const REMAP_OPTIONS = [
+  "to-strings",
+  "to-capo",
+  "frets",
+  "part",
+  "profile",
+  "intent",
+  "within",
+  "beyond",
+];
 
 /** Runs one command. @returns the exit code: 0, 1 with findings of severity error, 2 for unusable input. */
 export function main(args: readonly string[], { write, complain }: Streams): 0 | 1 | 2 {
@@ -50,9 +75,9 @@ export function main(args: readonly string[], { write, complain }: Streams): 0 |
       case "convert":
         return report(convert(readOptions(rest, ["part"])));
       case "place":
-        return report(place(readOptions(rest, ["strings", "capo", "frets", "part"])));
+        return report(place(readOptions(rest, PLACE_OPTIONS)));
       case "remap":
-        return report(remap(readOptions(rest, ["to-strings", "to-capo", "frets", "part"])));
+        return report(remap(readOptions(rest, REMAP_OPTIONS)));
       case "render":
         return report(render(readOptions(rest, ["tempo", "with"])));
       case "help":

@@ -70,3 +70,17 @@ export function integerOption(
   }
   return value;
 }
+
+/** @throws Unusable when the option is given and is none of `choices`. */
+export function choiceOption<Choice extends string>(
+  options: Options,
+  name: string,
+  choices: readonly Choice[],
+): Choice | undefined {
+  const text = options.values[name];
+  const chosen = choices.find((choice) => choice === text);
+  if (text !== undefined && chosen === undefined) {
+    throw new Unusable(`--${name} must be one of ${choices.join(", ")}, got ${text}`);
+  }
+  return chosen;
+}

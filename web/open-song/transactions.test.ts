@@ -39,7 +39,10 @@ describe("what a teacher does to the set-up", () => {
     const to = { instrument: guitar.instrument, capo: { fret: 2 } };
     const neck = neckOf(to.instrument, to.capo);
     const key = { tonic: { step: "F", alter: 1 }, mode: "minor" } as const;
-    const lines = song.lines.map((line) => ({ ...line, bars: keepShapes(line.bars, neck, key) }));
+    const lines = song.lines.map((line) => ({
+      ...line,
+      bars: keepShapes(line.bars, neck, key).bars,
+    }));
     const store = storeOf(song);
     store.run(reinstrument(guitar, to, lines, { ...detailsOf(song), key }));
     const after = store.getState().history.song;

@@ -2,9 +2,7 @@
 
 import { phraseLetter } from "@intonazione/core/callout";
 import { NO_CAPO } from "@intonazione/core/instrument";
-import { displayPitch } from "@intonazione/core/pitch";
-import { explainUnreachable } from "@intonazione/core/placement";
-import type { RemappedPart } from "@intonazione/core/remap";
+import { changeInWords, type RemappedPart } from "@intonazione/core/remap";
 import { newPart, lineOf, type Part } from "@intonazione/core/score";
 import { useMemo, useState, type ReactNode } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
@@ -77,7 +75,7 @@ export function MoveTo({
         <div className="flex items-baseline gap-3 pb-2">
           <h2 className="font-serif text-xl">Move {part.name} to…</h2>
           <p role="status" className="flex-1 text-[13px] text-soft">
-            {moved?.unreachable.length === 0 ? (
+            {moved?.changes.length === 0 ? (
               <span className="font-medium text-verdigris-ink">✓ every note has a place there</span>
             ) : (
               "what sounds stays; every place is found anew"
@@ -146,15 +144,15 @@ export function MoveTo({
 }
 
 /** What cannot be played there, note by note; and what reads differently. */
-function Outcome({ moved: { unreachable, findings } }: { readonly moved: RemappedPart }) {
+function Outcome({ moved: { changes, findings } }: { readonly moved: RemappedPart }) {
   return (
     <div className="flex flex-col gap-2">
-      {unreachable.length > 0 && (
+      {changes.length > 0 && (
         <div className="rounded-md border border-ochre bg-ochre-wash px-4 py-2">
           <h3 className="font-semibold">
-            {unreachable.length === 1
+            {changes.length === 1
               ? "One note has no place there"
-              : `${unreachable.length} notes have no place there`}
+              : `${changes.length} notes have no place there`}
             : kept, and marked above the strings
           </h3>
           <ul
@@ -162,7 +160,7 @@ function Outcome({ moved: { unreachable, findings } }: { readonly moved: Remappe
             aria-label="Notes without a place"
             className="mt-1 max-h-24 list-disc overflow-y-auto pl-5 text-[13px]"
           >
-            {inGroups(unreachable).map(({ text, bars }) => (
+            {inGroups(changes).map(({ text, bars }) => (
               <li key={text}>
                 {text} · {bars}
               </li>
@@ -175,14 +173,14 @@ function Outcome({ moved: { unreachable, findings } }: { readonly moved: Remappe
   );
 }
 
-/** The same note for the same reason is said once, with all its bars. */
+/** The same change is said once, with all its bars. */
 function inGroups(
-  unreachable: RemappedPart["unreachable"],
+  changes: RemappedPart["changes"],
 ): readonly { readonly text: string; readonly bars: string }[] {
   const groups = new Map<string, Set<number>>();
-  for (const { pitch, why, bar } of unreachable) {
-    const text = `${displayPitch(pitch)}: ${explainUnreachable(why)}`;
-    groups.set(text, (groups.get(text) ?? new Set()).add(bar));
+  for (const change of changes) {
+    const text = changeInWords(change);
+    groups.set(text, (groups.get(text) ?? new Set()).add(change.bar));
   }
   return [...groups].map(([text, bars]) => ({
     text,

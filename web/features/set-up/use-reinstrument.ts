@@ -49,6 +49,6 @@ function withShapes(song: Song, part: Part, to: ChosenInstrument) {
   const neck = neckOf(to.instrument, to.capo);
   const lines = song.lines
     .filter((line) => line.partId === part.id)
-    .map((line) => ({ ...line, bars: keepShapes(line.bars, neck, key) }));
+    .map((line) => ({ ...line, bars: keepShapes(line.bars, neck, key).bars }));
   return reinstrument(part, to, lines, key === song.key ? undefined : { ...detailsOf(song), key });
 }
