@@ -14,6 +14,7 @@ const CORE_LAYERS = [
   "playing",
   "checks",
   "placement",
+  "tuning-finder",
   "remap",
   "callout",
   "formats",

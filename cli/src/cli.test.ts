@@ -3,6 +3,7 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "n
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { writeSongJson } from "@intonazione/core/formats/json";
+import { tuningNames } from "@intonazione/core/instrument";
 import { DEMO_SONGS, demoSong } from "@intonazione/demo";
 import { afterAll, describe, expect, it } from "vitest";
 import { main } from "./main";
@@ -211,8 +212,124 @@ describe("the command line", () => {
     );
   });
 
+  it("places by profile and hint, with alternatives, reasons and difficulty", () => {
+    interface Phrase {
+      name: string;
+      bars: [number, number];
+      difficulty: number;
+      because: { what: string }[];
+      alternatives: { cost: number; notes: NoteRow[]; reasons: string[]; against: string[] }[];
+    }
+    const phrasesOf = (...more: string[]) => {
+      const { code, out } = run("place", demo, "--alternatives", "3", ...more);
+      expect(code).toBe(0);
+      return (JSON.parse(out) as { parts: { phrases: Phrase[] }[] }).parts[0]!.phrases;
+    };
+    const phrases = phrasesOf();
+    expect(phrases.map(({ name }) => name)).toEqual(["Opening", "Answer", "Weir"]);
+    for (const { difficulty, because, alternatives, bars } of phrases) {
+      expect(difficulty).toBeGreaterThanOrEqual(1);
+      expect(because.length).toBeGreaterThan(0);
+      const [best, ...others] = alternatives;
+      for (const other of others) {
+        expect(other.cost).toBeGreaterThan(best!.cost);
+        expect(other.against.length).toBeGreaterThan(0);
+        expect(other.notes.map(({ bar, onset, pitch }) => [bar, onset, pitch])).toEqual(
+          best!.notes.map(({ bar, onset, pitch }) => [bar, onset, pitch]),
+        );
+        expect(other.notes[0]!.bar).toBe(bars[0]);
+      }
+    }
+    const meanFret = (more: string[]) => {
+      const frets = phrasesOf(...more).flatMap(({ alternatives }) =>
+        alternatives[0]!.notes.flatMap(({ fret }) => (fret ? [fret] : [])),
+      );
+      return frets.reduce((sum, fret) => sum + fret, 0) / frets.length;
+    };
+    expect(meanFret(["--around", "10"])).toBeGreaterThan(meanFret(["--around", "3"]) + 2);
+    const first = phrasesOf("--first", "5/5")[0]!.alternatives[0]!.notes[0];
+    expect(first).toMatchObject({ string: 6, fret: 0 });
+    expect(meanFret(["--profile", "first-position"])).toBeLessThan(
+      meanFret(["--profile", "usual"]) + 0.5,
+    );
+  });
+
+  it.each([
+    ["sound", 0],
+    ["shapes", 2],
+    ["octave", -12],
+  ])("moves a part with the intent %s", (intent, semitones) => {
+    const { code, out } = run(
+      "remap",
+      demo,
+      "--to-strings",
+      "E A D G B E",
+      "--to-capo",
+      "4",
+      "--intent",
+      intent,
+    );
+    const printed = JSON.parse(out) as {
+      semitones: number;
+      changes: object[];
+      parts: { phrases: { difficulty: number }[] }[];
+    };
+    expect(code).toBe(0);
+    if (intent === "octave") expect(Math.abs(printed.semitones)).toBe(12);
+    else expect(printed.semitones).toBe(semitones === 2 ? 4 : semitones);
+    expect(printed.parts[0]!.phrases.every(({ difficulty }) => difficulty >= 1)).toBe(true);
+  });
+
+  it("finds the tuning of each demo song, with reasons and places", () => {
+    for (const data of DEMO_SONGS) {
+      const song = demoSong(data);
+      const path = file(`${data.slug}.json`, writeSongJson(song));
+      const { code, out } = run("find-tuning", path, "--top", "3");
+      expect(code).toBe(0);
+      const found = JSON.parse(out) as {
+        strings: string[];
+        capo: number;
+        reasons: string[];
+        places: unknown[];
+      }[];
+      const { instrument, capo } = song.parts[0]!;
+      const strings = tuningNames(instrument.tuning);
+      expect(found.map((one) => [one.strings.join(" "), one.capo])).toContainEqual([
+        strings.join(" "),
+        capo.fret,
+      ]);
+      expect(found[0]!.reasons.length).toBeGreaterThan(1);
+      expect(found[0]!.places.length).toBeGreaterThan(0);
+    }
+  });
+
+  it("heeds the marks of a listener", () => {
+    const marks = file("marks.json", '[{"bar":1,"onset":"0","open":true},{"lowest":"C2"}]');
+    const [best] = JSON.parse(run("find-tuning", demo, "--evidence", marks).out) as {
+      strings: string[];
+    }[];
+    expect(best!.strings[0]).toBe("C2");
+  });
+
   it.each([
     [["read", "nowhere.txt"], 2, /ENOENT/],
+    [["place", demo, "--first", "5-7"], 2, /--first must be STRING\/FRET, like 5\/7, got 5-7/],
+    [["place", demo, "--profile", "mine"], 2, /--profile must be one of usual, first-position/],
+    [
+      ["remap", demo, "--to-strings", "EADGBE", "--intent", "feel"],
+      2,
+      /sound, shapes, key, octave/,
+    ],
+    [
+      ["find-tuning", demo, "--evidence", file("no.json", "[{}]")],
+      2,
+      /no\.json: 0: expected a list like/,
+    ],
+    [
+      ["find-tuning", demo, "--evidence", file("far.json", '[{"bar":99,"onset":"0","open":true}]')],
+      2,
+      /nothing sounds in bar 99 at 0/,
+    ],
     [["read", file("junk.txt", "\u0000\u0001\u0002\u0003")], 2, /junk\.txt:1:1: this is no text/],
     [["read", file("junk.json", "{")], 2, /junk\.json: this is no JSON/],
     [

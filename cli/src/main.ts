@@ -1,4 +1,5 @@
 import { convert, positions, read, tunings, type Outcome } from "./commands";
+import { findTuningCommand } from "./find-tuning-command";
 import { place } from "./place-command";
 import { remap } from "./remap-command";
 import { capo, setUp, tuning } from "./set-up-commands";
@@ -24,6 +25,7 @@ const USAGE = `usage: intonazione COMMAND
         [--alternatives K] [--around FRET] [--first STRING/FRET]
   remap IN --to-strings "..." [--to-capo N] [--frets N] [--part N] [--profile NAME]
         [--intent sound|shapes|key|octave] [--within SEMITONES] [--beyond mark|fold|chord-tone|leave-out]
+  find-tuning IN [--part N] [--top N] [--evidence FILE]
   render IN OUT.wav [--tempo 25-150] [--with click,backing]
 `;
 
@@ -78,6 +80,8 @@ export function main(args: readonly string[], { write, complain }: Streams): 0 |
         return report(place(readOptions(rest, PLACE_OPTIONS)));
       case "remap":
         return report(remap(readOptions(rest, REMAP_OPTIONS)));
+      case "find-tuning":
+        return report(findTuningCommand(readOptions(rest, ["part", "top", "evidence"])));
       case "render":
         return report(render(readOptions(rest, ["tempo", "with"])));
       case "help":
@@ -86,7 +90,7 @@ export function main(args: readonly string[], { write, complain }: Streams): 0 |
         return 0;
       default:
         throw new Unusable(
-          `unknown command ${command ?? "(none)"}: expected positions, setup, capo, tuning, tunings, read, convert, place, remap or render`,
+          `unknown command ${command ?? "(none)"}: expected positions, setup, capo, tuning, tunings, read, convert, place, remap, find-tuning or render`,
         );
     }
   } catch (error) {

@@ -2,6 +2,7 @@ export {
   add,
   compare,
   formatFraction,
+  parseFraction,
   fraction,
   multiply,
   subtract,

@@ -1,0 +1,79 @@
+import { midiOf, type Pitch } from "../pitch/pitch";
+import { formatFraction, ZERO, type Fraction } from "../rhythm/fraction";
+import { momentsOf, type Bar } from "../score/bar";
+import { harmonicOf, notesOf, techniqueOf } from "../score/event";
+
+/** What a listener could tell of one moment. */
+export interface Mark {
+  /** Counted from 1 through all phrases. */
+  readonly bar: number;
+  /** From the start of the bar, as a fraction of a whole note. */
+  readonly onset: Fraction;
+  /** Whether it was an open string; of a chord, whether one was among it. */
+  readonly open?: boolean;
+  /** Whether it rings on together with the moment before. */
+  readonly rings?: boolean;
+  /** Whether it was bent. */
+  readonly bend?: boolean;
+}
+
+/** What sounds at one moment, and all that is known of it. */
+export interface Sound {
+  readonly bar: number;
+  readonly onset: Fraction;
+  /** MIDI numbers, rising, each once; what rings on from before is among them. */
+  readonly pitches: readonly number[];
+  readonly open: boolean | undefined;
+  readonly isBent: boolean;
+  /** A tuning that does not have it cannot have been the one. */
+  readonly isCertain: boolean;
+}
+
+/** Everything that speaks for one tuning or another, pooled over all phrases. */
+export interface Evidence {
+  readonly sounds: readonly Sound[];
+  /** Marks that stand where nothing sounds. */
+  readonly stray: readonly Mark[];
+}
+
+/** The sounds of some phrases with their marks. Harmonics and dead strokes say nothing of the frets. */
+export function evidenceOf(
+  phrases: readonly (readonly Bar[])[],
+  marks: readonly Mark[] = [],
+  lowest?: Pitch,
+): Evidence {
+  const byMoment = new Map(marks.map((mark) => [momentKey(mark.bar, mark.onset), mark]));
+  const sounds: Sound[] = [];
+  for (const [index, bar] of phrases.flat().entries()) {
+    for (const { onset, events } of momentsOf(bar)) {
+      const notes = events
+        .flatMap(notesOf)
+        .filter((note) => note.kind === "pitched" && !harmonicOf(note));
+      const own = notes.flatMap((note) => (note.kind === "pitched" ? [midiOf(note.pitch)] : []));
+      if (own.length === 0) continue;
+      const key = momentKey(index + 1, onset);
+      const mark = byMoment.get(key);
+      byMoment.delete(key);
+      const before = sounds.at(-1);
+      const pitches = mark?.rings && before ? [...own, ...before.pitches] : own;
+      sounds.push({
+        bar: index + 1,
+        onset,
+        pitches: [...new Set<number>(pitches)].sort((a, b) => a - b),
+        open: mark?.open,
+        isCertain: false,
+        isBent: mark?.bend ?? notes.some((note) => techniqueOf(note, "bend") !== undefined),
+      });
+    }
+  }
+  if (lowest) {
+    const pitches = [midiOf(lowest)];
+    const nothingElse = { open: undefined, isBent: false };
+    sounds.push({ bar: 0, onset: ZERO, pitches, ...nothingElse, isCertain: true });
+  }
+  return { sounds, stray: [...byMoment.values()] };
+}
+
+function momentKey(bar: number, onset: Fraction): string {
+  return `${bar} ${formatFraction(onset)}`;
+}

@@ -1,0 +1,10 @@
+export { type Mark } from "./evidence";
+export {
+  findTuning,
+  isInHand,
+  type FoundTuning,
+  type Question,
+  type TuningRequest,
+  type TuningSearchResult,
+} from "./find-tuning";
+export { questionInWords, reasonsFor } from "./finding-words";
