@@ -1,6 +1,7 @@
 import { readInstrument } from "@intonazione/core/formats/json";
 import type { Instrument } from "@intonazione/core/instrument";
 import type { PlaceStyle } from "@intonazione/core/neck";
+import type { OwnProfile } from "@intonazione/core/placement";
 import { z } from "zod";
 import { ask, AWAY_PROBLEM, isAway, messageOf } from "./ask";
 
@@ -59,4 +60,16 @@ export async function removeFromRack({ id }: Pick<InRack, "id">): Promise<Answer
 
 export async function saveStyle(style: PlaceStyle): Promise<Answer<true>> {
   return settle(await ask("/api/studio", "PUT", { style }), () => true as const);
+}
+
+/** Saves the studio's placing profiles over the version they were made from. @returns the new version. */
+export async function saveProfiles(
+  profiles: readonly OwnProfile[],
+  baseVersion: number,
+): Promise<Answer<number>> {
+  const response = await ask("/api/studio/profiles", "PUT", { profiles, baseVersion });
+  return settle(response, (body) => {
+    const saved = versionSchema.safeParse(body);
+    return saved.success ? saved.data.version : undefined;
+  });
 }

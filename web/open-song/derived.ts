@@ -6,6 +6,13 @@ import {
   type PlaceNames,
   type PlaceStyle,
 } from "@intonazione/core/neck";
+import type { Key } from "@intonazione/core/pitch";
+import {
+  profileById,
+  tableFor,
+  type HandTable,
+  type OwnProfile,
+} from "@intonazione/core/placement";
 import type { Metre } from "@intonazione/core/rhythm";
 import {
   framesOfPhrase,
@@ -32,6 +39,22 @@ function factsOf(part: Part): WhatFollows {
   const facts = { neck: neckOf(instrument, capo), shift: soundingShift(instrument, capo) };
   factsOfParts.set(part, facts);
   return facts;
+}
+
+interface KnownTable {
+  readonly key: Key;
+  readonly profiles: readonly OwnProfile[];
+  readonly table: HandTable;
+}
+const tablesOfParts = new WeakMap<Part, KnownTable>();
+
+/** The hands of a part, judged by its profile; worked out once while part, key and profiles stay. */
+export function tableOf(part: Part, key: Key, profiles: readonly OwnProfile[]): HandTable {
+  const known = tablesOfParts.get(part);
+  if (known?.key === key && known.profiles === profiles) return known.table;
+  const table = tableFor({ key }, part, profileById(part.profile, profiles));
+  tablesOfParts.set(part, { key, profiles, table });
+  return table;
 }
 
 export const neckOfPart = (part: Part): Neck => factsOf(part).neck;

@@ -1,7 +1,7 @@
 import { printCallout, readSaid } from "@intonazione/core/callout";
 import { hasErrors, isSame, type Finding } from "@intonazione/core/foundation";
 import type { PlaceStyle } from "@intonazione/core/neck";
-import { placeBars } from "@intonazione/core/placement";
+import { placeBars, secondsPerWholeIn, type OwnProfile } from "@intonazione/core/placement";
 import {
   eventsOf,
   lineOf,
@@ -13,7 +13,7 @@ import {
   type Song,
 } from "@intonazione/core/score";
 import { nanoid } from "nanoid";
-import { contextOf, neckOfPart, partAt } from "./derived";
+import { contextOf, neckOfPart, partAt, tableOf } from "./derived";
 import type { SongState } from "./store";
 
 /** The call-out line as it stands: its text, what was understood of it, and what it would write. */
@@ -58,15 +58,15 @@ let last: { readonly inputs: readonly unknown[]; readonly draft: Draft } | undef
 
 /** The draft at the cursor; read once for each text and song, however many ask. */
 export function draftOf(
-  state: Pick<SongState, "history" | "cursor" | "drafts" | "rewriting" | "studio">,
+  state: Pick<SongState, "history" | "cursor" | "drafts" | "rewriting" | "studio" | "profiles">,
 ): Draft {
   const { song } = state.history;
-  const { drafts, rewriting, studio } = state;
+  const { drafts, rewriting, studio, profiles } = state;
   const part = partAt(song, state.cursor.partId);
   const key = draftKey(part.id, rewriting);
-  const inputs = [song, part.id, rewriting, drafts[key], studio];
+  const inputs = [song, part.id, rewriting, drafts[key], studio, profiles];
   if (last && inputs.every((input, index) => input === last!.inputs[index])) return last.draft;
-  const draft = readDraft(song, part, rewriting, drafts[key], key, studio);
+  const draft = readDraft(song, part, rewriting, drafts[key], key, studio, profiles);
   last = { inputs, draft };
   return draft;
 }
@@ -78,6 +78,7 @@ function readDraft(
   typed: string | undefined,
   key: string,
   studio: PlaceStyle,
+  profiles: readonly OwnProfile[],
 ): Draft {
   const phrase = song.phrases.find(({ id }) => id === phraseId);
   const line = phrase && lineOf(song, phrase.id, part.id);
@@ -99,11 +100,17 @@ function readDraft(
     .flatMap(notesOf)
     .some((note) => note.kind === "pitched" && !note.place);
   const isSlipping = hasErrors(findings);
+  const placed = () =>
+    placeBars(merged, neckOfPart(part), "unplaced", {
+      table: tableOf(part, song.key, profiles),
+      secondsPerWhole: secondsPerWholeIn(song, phrase && { ...phrase, marks }, merged.length),
+      ...(line?.wishes && { wishes: line.wishes }),
+    }).bars;
   return {
     key,
     text: typed,
     phraseId,
-    bars: isUnplaced ? placeBars(merged, neckOfPart(part), "unplaced").bars : merged,
+    bars: isUnplaced ? placed() : merged,
     marks,
     findings,
     ...(understood !== undefined && { understood }),

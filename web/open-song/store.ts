@@ -1,4 +1,5 @@
 import type { PlaceStyle } from "@intonazione/core/neck";
+import type { OwnProfile } from "@intonazione/core/placement";
 import {
   commit,
   openHistory,
@@ -22,6 +23,10 @@ export type SetUpView = (typeof SET_UP_VIEWS)[number];
 /** What the middle shows while one writes. */
 export const WRITE_VIEWS = ["strips", "form", "versions", "history"] as const;
 export type WriteView = (typeof WRITE_VIEWS)[number];
+
+/** What the middle shows while one places. */
+export const PLACE_VIEWS = ["places", "ways", "side by side", "parts", "tuning"] as const;
+export type PlaceView = (typeof PLACE_VIEWS)[number];
 
 export interface Selection {
   readonly phraseId: string;
@@ -60,6 +65,7 @@ export interface SongState extends ShownLanes {
   readonly stage: Stage;
   readonly setUpView: SetUpView;
   readonly writeView: WriteView;
+  readonly placeView: PlaceView;
   /** All parts of a phrase one above the other, or only the one at the cursor. */
   readonly showsAllParts: boolean;
   readonly drafts: Drafts;
@@ -70,6 +76,10 @@ export interface SongState extends ShownLanes {
   readonly saving: Saving;
   /** How the studio calls strings and counts frets where the song does not say. */
   readonly studio: PlaceStyle;
+  /** The studio's own ways of judging places. */
+  readonly profiles: readonly OwnProfile[];
+  /** Under which version the server has them; 0 while it is away. */
+  readonly profilesVersion: number;
 }
 
 export interface SongStore extends StoreApi<SongState> {
@@ -92,6 +102,7 @@ export interface Opening {
   readonly saving: Saving;
   readonly stage: Stage;
   readonly studio: PlaceStyle;
+  readonly profiles?: { readonly version: number; readonly list: readonly OwnProfile[] };
   readonly lanes?: LaneSet;
 }
 
@@ -103,6 +114,7 @@ export function createSongStore({
   saving,
   stage,
   studio,
+  profiles = { version: 0, list: [] },
   lanes = USUAL_LANES,
 }: Opening): SongStore {
   const store = createStore<SongState>(() => ({
@@ -114,6 +126,7 @@ export function createSongStore({
     stage,
     setUpView: "hand",
     writeView: "strips",
+    placeView: "places",
     lanes,
     ownLanes: {},
     showsAllParts: false,
@@ -122,6 +135,8 @@ export function createSongStore({
     rewriting: undefined,
     saving,
     studio,
+    profiles: profiles.list,
+    profilesVersion: profiles.version,
   }));
   const turnTo = (history: History, then: Partial<Cursor> = {}) =>
     store.setState((state) => {

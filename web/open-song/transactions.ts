@@ -7,6 +7,7 @@ import type {
   Edit,
   Line,
   LineContent,
+  LineWishes,
   Part,
   Phrase,
   PitchedNote,
@@ -87,6 +88,19 @@ export function setLine(
   line: LineContent,
 ): Transaction {
   return { label, edits: [{ kind: "set-line", ...at, line }] };
+}
+
+/** A line lies elsewhere, and keeps to other wishes; its other versions stay. */
+export function placeLine(
+  { phraseId, partId, ...content }: Line,
+  label: string,
+  bars: readonly Bar[],
+  wishes: LineWishes | undefined,
+): Transaction {
+  const { wishes: _, ...rest } = content;
+  const hasWishes = wishes && Object.keys(wishes).length > 0;
+  const line = { ...rest, bars, ...(hasWishes && { wishes }) };
+  return setLine({ phraseId, partId }, label, line);
 }
 
 /** A phrase to fill in: its chords, and rests as long as its bars. */

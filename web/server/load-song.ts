@@ -5,6 +5,7 @@ import { idSchema } from "./http";
 import type { RackInstrument } from "./instrument-repository";
 import { SongRepository } from "./song-repository";
 import { ourStudio } from "./studio-api";
+import type { StudioProfiles } from "./studio-repository";
 
 /** A song as the page gets it. */
 export interface LoadedSong {
@@ -17,6 +18,7 @@ export interface LoadedSong {
 export interface SongSurroundings {
   readonly style: PlaceStyle;
   readonly rack: readonly RackInstrument[];
+  readonly profiles: StudioProfiles;
 }
 
 /** A song for its page; "away" leaves it to the browser's own copy. */
@@ -35,7 +37,8 @@ export async function loadSong(id: string): Promise<
     const stored = await new SongRepository(database(), studio.id).find(id);
     if (!stored) return { kind: "missing" };
     const { song, version, updatedAt: at } = stored;
-    return { kind: "found", stored: { song, version, at }, around: { style: studio.style, rack } };
+    const { style, profiles } = studio;
+    return { kind: "found", stored: { song, version, at }, around: { style, rack, profiles } };
   } catch (error) {
     if (isUnreachable(error)) return { kind: "away" };
     throw error;

@@ -1,11 +1,15 @@
-import { placeStyleSchema, readInstrument } from "@intonazione/core/formats/json";
+import {
+  ownProfilesSchema,
+  placeStyleSchema,
+  readInstrument,
+} from "@intonazione/core/formats/json";
 import type { Instrument } from "@intonazione/core/instrument";
 import type { PlaceStyle } from "@intonazione/core/neck";
 import { z } from "zod";
 import { database } from "./database";
 import { problem, readBody, refuse, type Incoming } from "./http";
 import { InstrumentRepository, type RackInstrument } from "./instrument-repository";
-import { currentStudio, type Studio } from "./studio-repository";
+import { currentStudio, type Studio, type StudioProfiles } from "./studio-repository";
 
 const MAX_BODY_BYTES = 100_000;
 
@@ -53,6 +57,14 @@ export async function readStyle(request: Request): Promise<Incoming<PlaceStyle>>
     maxBytes: MAX_BODY_BYTES,
   });
   return body.ok ? { ok: true, value: body.value.style } : body;
+}
+
+export async function readProfiles(request: Request): Promise<Incoming<StudioProfiles>> {
+  const schema = z.object({ profiles: ownProfilesSchema, baseVersion: z.int().min(1) });
+  const what = "{ profiles, baseVersion }";
+  const body = await readBody(request, schema, { what, maxBytes: MAX_BODY_BYTES });
+  if (!body.ok) return body;
+  return { ok: true, value: { version: body.value.baseVersion, list: body.value.profiles } };
 }
 
 export const noInstrument = () =>

@@ -1,5 +1,6 @@
 import type { InstrumentDocument, SongDocument } from "@intonazione/core/formats/json";
 import type { PlaceStyle } from "@intonazione/core/neck";
+import type { OwnProfile } from "@intonazione/core/placement";
 import type { ColumnType, Generated } from "kysely";
 
 /** The rows as PostgreSQL gives and takes them. */
@@ -18,6 +19,9 @@ interface StudioTable {
   name: string;
   /** How places are written in songs that do not say otherwise. */
   style: Json<PlaceStyle>;
+  /** The studio's own placing profiles, and how often they were saved. */
+  profiles: ColumnType<readonly OwnProfile[], string | undefined, string>;
+  profiles_version: Generated<number>;
   created_at: Moment;
 }
 

@@ -1,17 +1,52 @@
 import { readTextTab } from "@intonazione/core/formats/text-tab";
+import {
+  adviseOnLine,
+  lineRequest,
+  tableFor,
+  weighPlaces,
+  type HandTable,
+  type Profile,
+} from "@intonazione/core/placement";
 import { moveSong, remapPart } from "@intonazione/core/remap";
+import type { Song } from "@intonazione/core/score";
+import { findTuning } from "@intonazione/core/tuning-finder";
 import { renderPassage, writeWav } from "@intonazione/core/audio";
 import { perform } from "@intonazione/core/playing";
 import { expose, transfer } from "comlink";
 import { nanoid } from "nanoid";
-import type { Desk } from "./protocol";
+import type { Desk, LineAddress } from "./protocol";
 
 const WAV_RATE = 44_100;
 
 const newId = () => nanoid(10);
 
+/** Hands that were worked out stay at the desk for the next request: the same few parts come again. */
+const tables = new Map<string, HandTable>();
+const MOST_TABLES = 6;
+
+function tableAt(song: Song, { partId }: LineAddress, profile: Profile) {
+  const part = song.parts.find(({ id }) => id === partId)!;
+  const { instrument, capo } = part;
+  const key = JSON.stringify([instrument, capo, song.key, profile.weights, profile.player]);
+  let table = tables.get(key);
+  if (!table) {
+    if (tables.size >= MOST_TABLES) tables.clear();
+    tables.set(key, (table = tableFor(song, part, profile)));
+  }
+  return { part, table };
+}
+
 const desk: Desk = {
-  remapPart: (song, part, to) => remapPart(song, part, to, newId),
+  remapPart: (song, part, to, how) => remapPart(song, part, to, newId, how),
+  advise: (song, at, wishes, profile) => {
+    const { part, table } = tableAt(song, at, profile);
+    return adviseOnLine(lineRequest(song, part, at.phraseId, table, { wishes }), table);
+  },
+  weighPlaces: (song, at, noteId, profile) => {
+    const { part, table } = tableAt(song, at, profile);
+    return weighPlaces(lineRequest(song, part, at.phraseId, table), noteId, table);
+  },
+  findTuning,
   moveSong,
   perform,
   renderWav: async (passage, gains, tempo, onProgress) => {

@@ -1,17 +1,30 @@
 import type { TextTabReading } from "@intonazione/core/formats/text-tab";
 import type { Gains, Passage } from "@intonazione/core/audio";
 import type { Performance, PlayWishes } from "@intonazione/core/playing";
-import type { MovedSong, RemappedPart } from "@intonazione/core/remap";
+import type { Advice, Profile, WeighedPlace, Wishes } from "@intonazione/core/placement";
+import type { MovedSong, RemapHow, RemappedPart, Target } from "@intonazione/core/remap";
 import type { Part, Song } from "@intonazione/core/score";
-import type { Capo, Instrument, InstrumentFamily, Tuning } from "@intonazione/core/instrument";
+import type { TuningRequest, TuningSearchResult } from "@intonazione/core/tuning-finder";
+import type { Capo, InstrumentFamily, Tuning } from "@intonazione/core/instrument";
+
+export interface LineAddress {
+  readonly phraseId: string;
+  readonly partId: string;
+}
 
 /** Everything that is computed off the main thread. */
 export interface Desk {
-  remapPart(
+  remapPart(song: Song, part: Part, to: Target, how?: RemapHow): RemappedPart;
+  /** The best ways to place a phrase of a part where it stands. */
+  advise(song: Song, at: LineAddress, wishes: Wishes, profile: Profile): Advice;
+  /** What each place of one note would cost its line. */
+  weighPlaces(
     song: Song,
-    part: Part,
-    to: { readonly instrument: Instrument; readonly capo: Capo },
-  ): RemappedPart;
+    at: LineAddress,
+    noteId: string,
+    profile: Profile,
+  ): readonly WeighedPlace[];
+  findTuning(request: TuningRequest): TuningSearchResult;
   perform(song: Song, wishes: PlayWishes): Performance;
   /** The passage as a WAV file. `onProgress` is told how much of it is done, 0–1. */
   renderWav(

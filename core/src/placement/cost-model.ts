@@ -4,7 +4,7 @@ import { isFretted, isOpen, placeCode, spanMm, type Grip, type Hand, type Hold }
 import { isKnownShape } from "./known-shape";
 import type { Bonding, PlacingMoment, PlacingNote } from "./moment";
 import { COMFORT_MM, handScale, type PlayerHand } from "./player-hand";
-import type { Sink, Term } from "./terms";
+import type { Sink } from "./terms";
 import { BROKEN_RULE_POINTS, POINTS, type Weights } from "./weights";
 
 /** Everything that decides what a plan costs, apart from the line itself. */
@@ -283,7 +283,7 @@ function isBondKept(a: Grip, b: Grip, { to, kind, note }: Passing["bonds"][numbe
   return to === "any" ? a.holds.some(isKeptBy) : isKeptBy(a.holds[to]!);
 }
 
-export function isSameSound(one: PlacingNote, other: PlacingNote): boolean {
+function isSameSound(one: PlacingNote, other: PlacingNote): boolean {
   return (
     one.kind === "pitched" &&
     other.kind === "pitched" &&
@@ -325,10 +325,4 @@ export function addUp(count: (sink: Sink) => void): number {
   let sum = 0;
   count((_, points) => (sum += points));
   return sum;
-}
-
-export function byTerm(count: (sink: Sink) => void): ReadonlyMap<Term, number> {
-  const terms = new Map<Term, number>();
-  count((term, points) => terms.set(term, (terms.get(term) ?? 0) + points));
-  return terms;
 }

@@ -5,7 +5,7 @@ import type { Plan, PlannedMoment } from "./plan-line";
 import { COMFORT_MM, handScale, type PlayerHand } from "./player-hand";
 
 /** What makes a line hard for the hands. */
-export const HARDSHIPS = ["speed", "movement", "stretches", "grips", "crossings", "bends"] as const;
+const HARDSHIPS = ["speed", "movement", "stretches", "grips", "crossings", "bends"] as const;
 export type Hardship = (typeof HARDSHIPS)[number];
 
 export interface Difficulty {

@@ -190,7 +190,7 @@ function momentKey({ notes }: PlacingMoment): string {
 }
 
 /** Every hand that holds the notes. Where every place is fixed and no hand fits, the teacher is believed. */
-export function handsOf(
+function handsOf(
   notes: readonly PlacingNote[],
   { neck, player }: Pick<Judgement, "neck" | "player">,
   staying: readonly (number | undefined)[],

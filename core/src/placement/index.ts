@@ -1,24 +1,16 @@
 export { adviseOnLine, type Advice, type PlanOption } from "./advice";
-export { alternativesFor, differenceOf } from "./alternatives";
-export {
-  difficultyOf,
-  hardshipInWords,
-  HARDSHIPS,
-  type Difficulty,
-  type Hardship,
-} from "./difficulty";
+export { alternativesFor } from "./alternatives";
+export { hardshipInWords, type Difficulty, type Hardship } from "./difficulty";
 export { HandTable } from "./hand-table";
 export { judgementOf } from "./judgement";
-export { ledgerOf } from "./ledger";
 export { conflictInWords } from "./pin-words";
 export { type Pin, type PinConflict } from "./pins";
 export { placeBars, withPlan, type PlacedBars, type PlacingOptions } from "./place-bars";
-export { lineRequest, placePart, secondsPerWholeIn, tableFor, type PlacedPart } from "./place-part";
+export { lineRequest, secondsPerWholeIn, tableFor, type PlacedPart } from "./place-part";
 export { planLine, type LineRequest, type Plan, type PlannedMoment, type Scope } from "./plan-line";
 export { HAND_SIZES, USUAL_HAND, type HandSize, type PlayerHand } from "./player-hand";
 export {
   CONCERNS,
-  MAX_FACTOR,
   MAX_OWN_PROFILES,
   profileById,
   PROFILES,
@@ -30,5 +22,6 @@ export { reasonInWords } from "./reason-words";
 export { type Matter, type Reason } from "./reasons";
 export { suggestFingers } from "./suggest-fingers";
 export { explainUnreachable, whyUnreachable, type WhyUnreachable } from "./unreachable";
+export { weighPlaces, type WeighedPlace } from "./weigh-places";
 export { POINTS } from "./weights";
-export { NO_WISHES, type Wishes } from "./wishes";
+export { type Wishes } from "./wishes";

@@ -15,7 +15,7 @@ const FIRST_WOUND_STRING = 4;
  * minor), and a fret below the tonic of a major key, on either of the two thickest strings. Counted
  * from the nut. Where that is the open string, the box lies over the first frets.
  */
-export function boxesOf({ tonic, mode }: Key, neck: Neck): readonly number[] {
+function boxesOf({ tonic, mode }: Key, neck: Neck): readonly number[] {
   const strings = neck.openMidi.length;
   const root = chromaOf(tonic);
   const fingers = mode === "minor" ? [root] : [root - 3, root - 1];
@@ -64,7 +64,7 @@ export function judgementOf(
 }
 
 /** Where only the neck is known. */
-export function plainJudgement(neck: Neck, profile: Profile = USUAL_PROFILE): Judgement {
+function plainJudgement(neck: Neck, profile: Profile = USUAL_PROFILE): Judgement {
   const wound = neck.openMidi.map((_, index) => index + 1 >= FIRST_WOUND_STRING);
   return {
     neck,

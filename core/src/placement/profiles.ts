@@ -159,7 +159,7 @@ export interface OwnProfile {
 export const MAX_OWN_PROFILES = 24;
 
 /** The profile that an own one amounts to. */
-export function profileOf({ id, name, base, factors, player }: OwnProfile): Profile {
+function profileOf({ id, name, base, factors, player }: OwnProfile): Profile {
   const from = PROFILES.find((profile) => profile.id === base) ?? USUAL_PROFILE;
   const weights: Record<keyof Weights, number> = { ...from.weights };
   for (const concern of CONCERNS) {

@@ -7,7 +7,7 @@ import { POINTS } from "./weights";
 import type { Term } from "./terms";
 
 /** What speaks for one plan against another: several terms that a teacher would say in one breath. */
-export const MATTERS = {
+const MATTERS = {
   rules: ["brokenRule"],
   hint: ["awayFromHint"],
   movement: ["shiftDistance", "shift", "jump", "slideDistance"],
@@ -34,7 +34,7 @@ export interface Reason {
   readonly matter: Matter;
   /** How much cheaper the matter makes it, in points; more than 0. */
   readonly points: number;
-  /** Indices of the bars where that is so, rising. */
+  /** Indices of the bars where that is so, rising; empty where it is so in all of them. */
   readonly bars: readonly number[];
   /** What there is of it in this plan and in the other, where it can be counted. */
   readonly counts?: readonly [own: number, other: number];
@@ -63,7 +63,8 @@ export function reasonsFor(own: Weighed, other: Weighed, neck: Neck): readonly R
     add(own.ledger, -1);
     const points = [...byBar.values()].reduce((sum, one) => sum + one, 0);
     if (points < LEAST_POINTS) continue;
-    const bars = [...byBar].filter(([, saved]) => saved > 0).map(([bar]) => bar);
+    const saving = [...byBar].filter(([, saved]) => saved > 0).map(([bar]) => bar);
+    const bars = saving.length < lengthOf(own.plan) ? saving : [];
     const count = COUNTS[matter];
     const counts = count && ([count(own, neck), count(other, neck)] as const);
     // The figures must say the same as the points, or nobody would believe either.
@@ -76,6 +77,10 @@ export function reasonsFor(own: Weighed, other: Weighed, neck: Neck): readonly R
     });
   }
   return reasons.sort((a, b) => b.points - a.points);
+}
+
+function lengthOf({ moments }: Plan): number {
+  return new Set(moments.map(({ at }) => at.bar)).size;
 }
 
 type Count = (weighed: Weighed, neck: Neck) => number;

@@ -6,13 +6,14 @@ export {
   newPart,
   styleOf,
   type Line,
+  type LineWishes,
   type Part,
   type Phrase,
   type Song,
   type SongDetails,
   type Version,
 } from "./song";
-export { eventsOf, momentsOf, withEvents, type Bar, type Moment } from "./bar";
+export { eventsOf, momentsOf, timed, withEvents, type Bar, type Moment } from "./bar";
 export {
   linkOf,
   copyOfEvent,

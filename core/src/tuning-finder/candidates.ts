@@ -16,7 +16,7 @@ export interface Candidate {
   readonly prior: number;
 }
 
-export const MOST_CAPO = 9;
+const MOST_CAPO = 9;
 
 /** How much less usual than standard; a judgement, for players of popular music. */
 const PRIORS: Readonly<Record<string, number>> = {

@@ -8,15 +8,29 @@ import {
   type PlaceNames,
 } from "@intonazione/core/neck";
 import { displayPitch } from "@intonazione/core/pitch";
-import { explainUnreachable, whyUnreachable } from "@intonazione/core/placement";
+import {
+  explainUnreachable,
+  POINTS,
+  reasonInWords,
+  whyUnreachable,
+  type WeighedPlace,
+} from "@intonazione/core/placement";
 import { add, durationInWords } from "@intonazione/core/rhythm";
-import { notesOf, type LineEvent, type Note, type PitchedNote } from "@intonazione/core/score";
+import {
+  lineOf,
+  notesOf,
+  type LineEvent,
+  type Note,
+  type PitchedNote,
+} from "@intonazione/core/score";
 import { midiOf } from "@intonazione/core/pitch";
 import { fingeredPitch } from "@intonazione/core/theory";
+import { useMemo } from "react";
 import { noteAt, stopsOf } from "@/open-song/cursor";
 import { selectNames, selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
-import { frameAt, neckOfPart, shiftOf } from "@/open-song/derived";
-import { letGo, pinNote } from "@/open-song/transactions";
+import { frameAt, neckOfPart, shiftOf, tableOf } from "@/open-song/derived";
+import { placedWithout } from "@/open-song/not-on-string";
+import { letGo, pinNote, placeLine } from "@/open-song/transactions";
 import { Button } from "@/ui/button";
 import { otherPlaces } from "@/ui/other-places";
 import {
@@ -26,6 +40,8 @@ import {
   stringInWords,
   techniqueInWords,
 } from "@/ui/words";
+import { useDesk, type DeskRequest } from "@/workers/use-desk";
+import { useProfile } from "./use-line-at-hand";
 
 /** Explains the selected note: what it is, why it may lie elsewhere, and where. */
 export function AtTheCursor() {
@@ -77,7 +93,9 @@ export function AtTheCursor() {
             onPin={(place) => store.run(pinNote(at, note, place))}
             onLetGo={() => store.run(letGo(at, note))}
           />
+          <NotOnString at={at} note={note} names={names} />
           <OtherPlaces
+            at={at}
             note={note}
             event={stop.event}
             neck={neck}
@@ -174,6 +192,7 @@ function Pin({
 }
 
 function OtherPlaces({
+  at,
   note,
   event,
   neck,
@@ -181,6 +200,7 @@ function OtherPlaces({
   before,
   onChoose,
 }: {
+  readonly at: LineAddress;
   readonly note: PitchedNote;
   readonly event: LineEvent;
   readonly neck: Neck;
@@ -189,6 +209,7 @@ function OtherPlaces({
   readonly onChoose: (place: Place) => void;
 }) {
   const places = otherPlaces(note, event, neck);
+  const weighed = useWeighed(at, note);
   const why = whyUnreachable(midiOf(note.pitch), neck);
   return (
     <section aria-labelledby="other-places">
@@ -219,7 +240,7 @@ function OtherPlaces({
                   {placeInWords(place, names)}
                 </span>
                 <span className="block text-xs text-soft">
-                  {travelInWords(place, before, neck)}
+                  {costInWords(place, weighed) ?? travelInWords(place, before, neck)}
                 </span>
               </span>
             </button>
@@ -227,6 +248,101 @@ function OtherPlaces({
         ))}
       </ol>
     </section>
+  );
+}
+
+type LineAddress = { readonly phraseId: string; readonly partId: string };
+
+/** What each place of the note would cost the whole line; nothing while that is not known. */
+function useWeighed(at: LineAddress, note: PitchedNote): readonly WeighedPlace[] | undefined {
+  const song = useSong(selectSong);
+  const part = useSong(selectPart);
+  const profile = useProfile(part);
+  const { phraseId, partId } = at;
+  const { id } = note;
+  const request = useMemo(
+    (): DeskRequest<readonly WeighedPlace[]> => (desk) =>
+      desk.weighPlaces(song, { phraseId, partId }, id, profile),
+    [song, phraseId, partId, id, profile],
+  );
+  const { state } = useDesk(request, PAUSE_MS);
+  return state.kind === "done" ? state.value : undefined;
+}
+
+/** Walking along a line asks nothing of the desk; staying somewhere does. */
+const PAUSE_MS = 150;
+
+/** @example "costs 2.1 more: fewer shifts: 1 instead of 3; moves 4 others" */
+function costInWords(
+  place: Place,
+  weighed: readonly WeighedPlace[] | undefined,
+): string | undefined {
+  const own = weighed?.find(
+    (one) => one.place.string === place.string && one.place.fret === place.fret,
+  );
+  if (!own) return undefined;
+  if (own.more === 0) return "costs no more";
+  const [reason] = own.against;
+  const others = own.movesOthers === 1 ? "1 other" : `${own.movesOthers} others`;
+  return [
+    `costs ${(own.more / POINTS).toFixed(1)} more`,
+    ...(own.movesOthers > 0 ? [`best with ${others} moved`] : []),
+    ...(reason ? [`the best way: ${reasonInWords(reason)}`] : []),
+  ].join("; ");
+}
+
+/** A string that a note must not lie on; the note goes elsewhere at once. */
+function NotOnString({
+  at,
+  note,
+  names,
+}: {
+  readonly at: LineAddress;
+  readonly note: PitchedNote;
+  readonly names: PlaceNames;
+}) {
+  const { store } = useOpenSong();
+  const song = useSong(selectSong);
+  const part = useSong(selectPart);
+  const profiles = useSong((state) => state.profiles);
+  const { place, notOn = [] } = note;
+  const line = lineOf(song, at.phraseId, at.partId);
+  if (!line) return null;
+  const leave = (strings: readonly number[], label: string) => {
+    const table = tableOf(part, song.key, profiles);
+    store.run(
+      placeLine(line, label, placedWithout(song, line, note.id, strings, table), line.wishes),
+    );
+  };
+  return (
+    <div className="flex flex-wrap gap-1">
+      {place && !note.pinned && (
+        <Button
+          onClick={() =>
+            leave(
+              [...notOn, place.string].sort((a, b) => a - b),
+              `not on the ${stringInWords(place.string, names)}`,
+            )
+          }
+        >
+          Not on the {stringInWords(place.string, names)}
+        </Button>
+      )}
+      {notOn.map((string) => (
+        <Button
+          key={string}
+          look="quiet"
+          onClick={() =>
+            leave(
+              notOn.filter((one) => one !== string),
+              `allow the ${stringInWords(string, names)}`,
+            )
+          }
+        >
+          allow the {stringInWords(string, names)} again
+        </Button>
+      ))}
+    </div>
   );
 }
 

@@ -2,7 +2,13 @@
 
 import { phraseLetter } from "@intonazione/core/callout";
 import { NO_CAPO } from "@intonazione/core/instrument";
-import { changeInWords, type RemappedPart } from "@intonazione/core/remap";
+import { displayKey } from "@intonazione/core/pitch";
+import {
+  changeInWords,
+  type Beyond,
+  type Intent,
+  type RemappedPart,
+} from "@intonazione/core/remap";
 import { newPart, lineOf, type Part } from "@intonazione/core/score";
 import { useMemo, useState, type ReactNode } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
@@ -20,6 +26,8 @@ import {
 import { buildInWords } from "@/ui/instrument-values";
 import { Pair } from "@/ui/pair";
 import { useDesk, type DeskRequest } from "@/workers/use-desk";
+import { BeyondField, IntentField } from "./how-fields";
+import { useProfile } from "./use-line-at-hand";
 
 /** How a line of one part is drawn; the strips come from outside. */
 export type DrawLine = (part: Part, phraseId: string, lines: RemappedPart["lines"]) => ReactNode;
@@ -39,8 +47,11 @@ export function MoveTo({
 }) {
   const { store, rack } = useOpenSong();
   const [rackId, setRackId] = useState<string>();
+  const [intent, setIntent] = useState<Intent>("sound");
+  const [beyond, setBeyond] = useState<Beyond>("mark");
   const song = useSong(selectSong);
   const part = useSong(selectPart);
+  const profile = useProfile(part);
   const [choice, setChoice] = useState(() => choiceOf(part));
   const base = rack.find(({ id }) => id === rackId)?.instrument ?? part.instrument;
   const reading = useMemo(() => readChoice(choice, base), [choice, base]);
@@ -52,8 +63,9 @@ export function MoveTo({
   const request = useMemo((): DeskRequest<Moved> | undefined => {
     if (!reading.ok) return undefined;
     const to = reading.value;
-    return async (desk) => ({ ...(await desk.remapPart(song, part, to)), to });
-  }, [song, part, reading]);
+    const how = { intent, beyond, profile };
+    return async (desk) => ({ ...(await desk.remapPart(song, part, to, how)), to });
+  }, [song, part, reading, intent, beyond, profile]);
   const { state, cancel } = useDesk(request);
   const moved = state.kind === "done" ? state.value : undefined;
 
@@ -87,6 +99,10 @@ export function MoveTo({
           <Button look="main" disabled={!moved} onClick={() => moved && keep(moved)}>
             Keep as a new part
           </Button>
+        </div>
+        <div className="flex flex-wrap items-center gap-x-5 gap-y-2 pb-2 text-[13px]">
+          <IntentField value={intent} onChange={setIntent} />
+          {intent !== "shapes" && <BeyondField value={beyond} onChange={setBeyond} />}
         </div>
         {rack.length > 0 && (
           <label className="flex items-baseline gap-2 pb-2 text-[13px]">
@@ -122,7 +138,7 @@ export function MoveTo({
             This could not be worked out. The part is as it was; try another target.
           </p>
         )}
-        {moved && <Outcome moved={moved} />}
+        {moved && <Outcome moved={moved} isMarked={beyond === "mark" || intent === "shapes"} />}
       </div>
       {moved &&
         song.phrases
@@ -144,20 +160,32 @@ export function MoveTo({
 }
 
 /** What cannot be played there, note by note; and what reads differently. */
-function Outcome({ moved: { changes, findings } }: { readonly moved: RemappedPart }) {
+function Outcome({
+  moved: { changes, findings, semitones, key },
+  isMarked,
+}: {
+  readonly moved: RemappedPart;
+  readonly isMarked: boolean;
+}) {
+  const far = Math.abs(semitones) === 1 ? "1 semitone" : `${Math.abs(semitones)} semitones`;
   return (
     <div className="flex flex-col gap-2">
+      {semitones !== 0 && (
+        <p className="text-[13px]">
+          Sounds {far} {semitones > 0 ? "higher" : "lower"} there
+          {semitones % 12 !== 0 && `, in ${displayKey(key)}`}.
+        </p>
+      )}
       {changes.length > 0 && (
         <div className="rounded-md border border-ochre bg-ochre-wash px-4 py-2">
           <h3 className="font-semibold">
-            {changes.length === 1
-              ? "One note has no place there"
-              : `${changes.length} notes have no place there`}
-            : kept, and marked above the strings
+            {isMarked
+              ? `${changes.length === 1 ? "One note has" : `${changes.length} notes have`} no place there: kept, and marked above the strings`
+              : `${changes.length === 1 ? "One note is" : `${changes.length} notes are`} otherwise there`}
           </h3>
           <ul
             tabIndex={0}
-            aria-label="Notes without a place"
+            aria-label={isMarked ? "Notes without a place" : "Notes that are otherwise"}
             className="mt-1 max-h-24 list-disc overflow-y-auto pl-5 text-[13px]"
           >
             {inGroups(changes).map(({ text, bars }) => (

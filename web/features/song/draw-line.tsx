@@ -13,10 +13,13 @@ import { shownLanes, type LaneSet } from "@/open-song/shown-lanes";
 /** Versions stand close together, so that the eye can go from one to the other. */
 const COMPARED_LANES: LaneSet = new Set(["count", "stroke"]);
 
-/** Draws one line of one part with the strip's own means, for views of other features. */
-export function useDrawLine(): (
-  ...line: [...Parameters<DrawLine>, marked?: ReadonlySet<string>]
-) => ReactNode {
+/**
+ * Draws one line of one part with the strip's own means, for views of other features.
+ * @param lanes The lanes that every line has; where they are left out, those of its phrase.
+ */
+export function useDrawLine(
+  lanes?: LaneSet,
+): (...line: [...Parameters<DrawLine>, marked?: ReadonlySet<string>]) => ReactNode {
   const song = useSong(selectSong);
   const studio = useSong((state) => state.studio);
   const shown = useSong(useShallow(({ lanes, ownLanes }) => ({ lanes, ownLanes })));
@@ -39,21 +42,21 @@ export function useDrawLine(): (
             shift: shiftOf(part),
             isBass: part.instrument.kind === "bass",
           }}
-          lanes={marked ? COMPARED_LANES : shownLanes(shown, phraseId)}
+          lanes={lanes ?? (marked ? COMPARED_LANES : shownLanes(shown, phraseId))}
           label={part.name}
           chosen={marked}
           onSelect={select}
         />
       );
     },
-    [song, studio, shown, select],
+    [song, studio, shown, select, lanes],
   );
 }
 
 /** The same for bars of the current part. */
-export function useDrawBars(): DrawBars {
+export function useDrawBars(lanes?: LaneSet): DrawBars {
   const part = useSong(selectPart);
-  const drawLine = useDrawLine();
+  const drawLine = useDrawLine(lanes);
   return useCallback<DrawBars>(
     (phraseId, bars, marked) =>
       drawLine(part, phraseId, [{ phraseId, partId: part.id, bars, others: [] }], marked),

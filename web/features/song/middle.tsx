@@ -3,12 +3,21 @@
 import { FormView } from "@/features/form/form-view";
 import { HistoryView } from "@/features/history/history-view";
 import { MoveTo } from "@/features/place/move-to";
+import { SideBySide } from "@/features/place/side-by-side";
+import { TwoParts } from "@/features/place/two-parts";
+import { WaysView } from "@/features/place/ways-view";
+import { WhichTuning } from "@/features/place/which-tuning";
 import { SetUp } from "@/features/set-up/set-up";
 import { PhraseList } from "@/features/strip/phrase-list";
 import { VersionsView } from "@/features/versions/versions-view";
 import { selectPart, selectSong, useSong } from "@/open-song/context";
+import type { LaneSet } from "@/open-song/shown-lanes";
 import { Button } from "@/ui/button";
 import { useDrawBars, useDrawLine } from "./draw-line";
+
+/** Where places are compared, the strings say enough; where sounds are, their names. */
+const NO_LANES: LaneSet = new Set();
+const SOUNDS: LaneSet = new Set(["sounds"]);
 
 /** What the stage puts in the middle. */
 export function Middle({
@@ -31,9 +40,19 @@ export function Middle({
   const part = useSong(selectPart);
   const hasDraft = useSong((state) => state.drafts[`${part.id}/new`] !== undefined);
   const writeView = useSong((state) => state.writeView);
+  const placeView = useSong((state) => state.placeView);
   const drawLine = useDrawLine();
   const drawBars = useDrawBars();
+  const drawPlaces = useDrawBars(NO_LANES);
+  const drawPlacesOf = useDrawLine(NO_LANES);
+  const drawSounds = useDrawLine(SOUNDS);
   if (stage === "set-up") return <SetUp onReadTab={onReadTab} />;
+  if (stage === "place" && song.phrases.length > 0) {
+    if (placeView === "ways") return <WaysView drawBars={drawPlaces} />;
+    if (placeView === "side by side") return <SideBySide drawLine={drawPlacesOf} />;
+    if (placeView === "parts") return <TwoParts drawLine={drawSounds} />;
+    if (placeView === "tuning") return <WhichTuning />;
+  }
   if (isMoving) return <MoveTo drawLine={drawLine} onClose={onMoved} />;
   if (stage === "write" && writeView === "form") return <FormView />;
   if (stage === "write" && writeView === "versions") return <VersionsView drawBars={drawBars} />;

@@ -96,7 +96,9 @@ async function openSong(
   const studio = studioStyle(around?.style);
   const known = STAGES.find((one): one is Stage => one === stage) ?? "write";
   const lanes = rememberedLanes();
-  const store = createSongStore({ songId, song, drafts, saving, stage: known, studio, lanes });
+  const profiles = around?.profiles;
+  const opening = { songId, song, drafts, saving, stage: known, studio, lanes };
+  const store = createSongStore({ ...opening, ...(profiles && { profiles }) });
   store.subscribe((state, before) => {
     if (state.lanes !== before.lanes) rememberLanes(state.lanes);
   });

@@ -30,7 +30,7 @@ import { SongHead } from "./song-head";
 import { goToStage, StageLine } from "./stage-line";
 import { clipboardOf } from "./strip-commands";
 import { useClipboard, useKeys } from "./use-keys";
-import { WriteViews } from "./write-views";
+import { StageViews } from "./stage-views";
 
 type Overlay = "palette" | "read-tab" | undefined;
 
@@ -42,8 +42,10 @@ export function SongScreen() {
   const [overlay, setOverlay] = useState<Overlay>();
   const [isMoving, setMoving] = useState(false);
   const writeView = useSong((state) => state.writeView);
-  const isAtMoveTo = isMoving && stage === "place";
-  const hasStrips = stage === "place" || (stage === "write" && writeView === "strips");
+  const placeView = useSong((state) => state.placeView);
+  const isAtMoveTo = isMoving && stage === "place" && placeView === "places";
+  const hasStrips =
+    (stage === "place" && placeView === "places") || (stage === "write" && writeView === "strips");
   const [settings, setSettings] = useState(USUAL_SETTINGS);
   const { state: playing, play, stop } = usePlayback(settings);
   const isPlaying = playing.kind === "playing" || playing.kind === "preparing";
@@ -59,7 +61,7 @@ export function SongScreen() {
   /** Where the line makes room for something else, that gives way to it. */
   const showCallOut = useCallback(() => {
     setMoving(false);
-    store.setState({ writeView: "strips" });
+    store.setState({ writeView: "strips", placeView: "places" });
     if (store.getState().stage === "set-up") goToStage(store, "write");
   }, [store]);
   const commands = useMemo(
@@ -72,6 +74,7 @@ export function SongScreen() {
         movePhrase: () => setMovedPhrase(store.getState().cursor.phraseId),
         openMoveTo: () => {
           goToStage(store, "place");
+          store.setState({ placeView: "places" });
           setMoving(true);
         },
       }),
@@ -115,7 +118,7 @@ export function SongScreen() {
           <div className="flex min-w-0 flex-1 flex-col gap-2">
             <div className="flex flex-wrap items-end gap-x-2 pl-3">
               <StageLine />
-              {stage === "write" && <WriteViews />}
+              <StageViews />
               {stage !== "set-up" && (
                 <div className="ml-auto flex items-center gap-1 pb-1">
                   <Transport

@@ -4,6 +4,7 @@ export {
   readInstrumentDocument,
   type InstrumentDocument,
 } from "./instrument-json";
+export { ownProfilesSchema } from "./profile-json";
 export { placeStyleSchema } from "./schema";
 export {
   documentOf,

@@ -1,0 +1,96 @@
+"use client";
+
+import {
+  hardshipInWords,
+  POINTS,
+  reasonInWords,
+  type PlanOption,
+  type Reason,
+} from "@intonazione/core/placement";
+import type { ReactNode } from "react";
+import { Button } from "@/ui/button";
+
+const MOST_REASONS = 3;
+
+/** One way to play a line: where it lies, what speaks for it and against it, how hard it is. */
+export function WayCard({
+  option,
+  rank,
+  more,
+  elsewhere,
+  onUse,
+  children,
+}: {
+  readonly option: PlanOption;
+  /** 0 for the best one. */
+  readonly rank: number;
+  /** What it costs more than the best one, in points. */
+  readonly more: number;
+  /** Events that lie elsewhere than in the line as it stands. */
+  readonly elsewhere: number;
+  readonly onUse: () => void;
+  readonly children: ReactNode;
+}) {
+  const { aroundFret, difficulty, isProven, forIt, againstIt } = option;
+  const title = aroundFret === 0 ? "on open strings" : `around fret ${aroundFret}`;
+  const isHere = elsewhere === 0;
+  return (
+    <article
+      aria-label={`Way ${rank + 1}: ${title}`}
+      className={`rounded-md border ${isHere ? "border-verdigris" : "border-hairline"}`}
+    >
+      <header className="flex flex-wrap items-baseline gap-x-4 gap-y-1 px-4 pt-2">
+        <h3 className="font-semibold">
+          {rank + 1}. {title}
+        </h3>
+        <span className="text-[13px] text-soft">
+          {rank === 0
+            ? isProven
+              ? "the best way, proven"
+              : "the best way found"
+            : `costs ${(more / POINTS).toFixed(1)} more`}
+        </span>
+        <span
+          className="text-[13px] text-soft"
+          title={difficulty.because
+            .slice(0, MOST_REASONS)
+            .map(({ hardship }) => hardshipInWords(hardship))
+            .join(", ")}
+        >
+          difficulty {difficulty.level.toFixed(1)}
+          {difficulty.because[0] && `, for ${hardshipInWords(difficulty.because[0].hardship)}`}
+        </span>
+        <span className="ml-auto text-[13px]">
+          {isHere ? (
+            <span className="font-medium text-verdigris-ink">✓ as it stands</span>
+          ) : (
+            <Button onClick={onUse}>
+              Use this way<span className="sr-only">: {title}</span>
+            </Button>
+          )}
+        </span>
+      </header>
+      <dl className="grid grid-cols-[auto_1fr] gap-x-2 px-4 pt-1 text-[13px]">
+        <Reasons name="for it" reasons={forIt} />
+        <Reasons name="against" reasons={againstIt} />
+      </dl>
+      <div className="px-2 pb-1">{children}</div>
+    </article>
+  );
+}
+
+function Reasons({
+  name,
+  reasons,
+}: {
+  readonly name: string;
+  readonly reasons: readonly Reason[];
+}) {
+  if (reasons.length === 0) return null;
+  return (
+    <>
+      <dt className="text-soft">{name}</dt>
+      <dd>{reasons.slice(0, MOST_REASONS).map(reasonInWords).join(" · ")}</dd>
+    </>
+  );
+}

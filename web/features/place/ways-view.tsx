@@ -1,0 +1,166 @@
+"use client";
+
+import {
+  conflictInWords,
+  type Advice,
+  type PlanOption,
+  type Wishes,
+} from "@intonazione/core/placement";
+import { differences, type Line } from "@intonazione/core/score";
+import { useCallback, useMemo, useRef, useState } from "react";
+import { useOpenSong } from "@/open-song/context";
+import type { DrawBars } from "@/open-song/draw-bars";
+import { placeLine } from "@/open-song/transactions";
+import { Button } from "@/ui/button";
+import { atTheDesk, Cancelled } from "@/workers/at-the-desk";
+import { useDesk, type DeskRequest } from "@/workers/use-desk";
+import { HintBar } from "./hint-bar";
+import { useLineAtHand, useProfile } from "./use-line-at-hand";
+import { WayCard } from "./way-card";
+
+/** The best ways to place the phrase at the cursor, with their reasons, and what may be asked of them. */
+export function WaysView({ drawBars }: { readonly drawBars: DrawBars }) {
+  const { part, phrase, line } = useLineAtHand();
+  if (!phrase || !line) {
+    return (
+      <p className="m-auto text-soft">
+        {part.name} has nothing in this phrase yet: write it first, then see where it lies best.
+      </p>
+    );
+  }
+  // Another line starts anew: what is under way belongs to the one before.
+  return <Ways key={`${phrase.id} ${part.id}`} line={line} drawBars={drawBars} />;
+}
+
+function Ways({ line, drawBars }: { readonly line: Line; readonly drawBars: DrawBars }) {
+  const { store } = useOpenSong();
+  const { song, part, phrase } = useLineAtHand();
+  const profile = useProfile(part);
+  const request = useMemo((): DeskRequest<Advice> => {
+    const at = { phraseId: line.phraseId, partId: line.partId };
+    return (desk) => desk.advise(song, at, line.wishes ?? {}, profile);
+  }, [song, line, profile]);
+  const { state, cancel } = useDesk(request);
+  const follow = useFollow(line);
+  const advice = state.kind === "done" ? state.value : undefined;
+  const use = (option: PlanOption) =>
+    store.run(placeLine(line, `place ${phrase!.name}`, option.bars, line.wishes));
+  return (
+    <section
+      aria-label="Best ways"
+      className="flex flex-col gap-3 rounded-md border border-hairline bg-sheet px-4 pt-3 pb-4"
+    >
+      <div className="flex items-baseline gap-3">
+        <h2 className="font-serif text-xl">
+          Ways to play {phrase!.name}, {part.name}
+        </h2>
+        <p role="status" className="text-[13px] text-soft">
+          {follow.isUnderWay || state.kind === "working" ? "working it out …" : ""}
+          {follow.problem}
+        </p>
+      </div>
+      <HintBar line={line} part={part} onWish={follow.ask} />
+      {state.kind === "working" && !advice && (
+        <p className="text-soft">
+          Trying places … <Button onClick={cancel}>Cancel</Button>
+        </p>
+      )}
+      {state.kind === "cancelled" && (
+        <p className="text-soft">Cancelled: ask for something else to try again.</p>
+      )}
+      {state.kind === "failed" && (
+        <p className="text-madder">This could not be worked out; the line is as it was.</p>
+      )}
+      {advice && advice.conflicts.length > 0 && (
+        <ul
+          aria-label="Pins that cannot be kept"
+          className="rounded-md border border-ochre bg-ochre-wash px-4 py-2 text-[13px]"
+        >
+          {advice.conflicts.map((conflict, index) => (
+            <li key={index}>{conflictInWords(conflict)}</li>
+          ))}
+        </ul>
+      )}
+      {advice?.options.map((option, index) => (
+        <Way
+          key={index}
+          option={option}
+          rank={index}
+          best={advice.options[0]!}
+          line={line}
+          drawBars={drawBars}
+          onUse={() => use(option)}
+        />
+      ))}
+      {advice?.options.length === 1 && (
+        <p className="text-[13px] text-soft">
+          No other way differs in at least a quarter of its notes.
+        </p>
+      )}
+    </section>
+  );
+}
+
+function Way({
+  option,
+  rank,
+  best,
+  line,
+  drawBars,
+  onUse,
+}: {
+  readonly option: PlanOption;
+  readonly rank: number;
+  readonly best: PlanOption;
+  readonly line: Line;
+  readonly drawBars: DrawBars;
+  readonly onUse: () => void;
+}) {
+  const elsewhere = useMemo(() => differences(option.bars, line.bars), [option, line]);
+  return (
+    <WayCard
+      option={option}
+      rank={rank}
+      more={option.points - best.points}
+      elsewhere={elsewhere.size}
+      onUse={onUse}
+    >
+      {drawBars(line.phraseId, option.bars, elsewhere)}
+    </WayCard>
+  );
+}
+
+/** Asks for something of a line; the line follows as soon as its best way is known, in one step of undo. */
+function useFollow(line: Line) {
+  const { store } = useOpenSong();
+  const { song, part, phrase } = useLineAtHand();
+  const profile = useProfile(part);
+  const [isUnderWay, setUnderWay] = useState(false);
+  const [problem, setProblem] = useState<string>();
+  const control = useRef<AbortController>(undefined);
+  const ask = useCallback(
+    async (wishes: Wishes) => {
+      // The newest wish wins.
+      control.current?.abort();
+      const own = new AbortController();
+      control.current = own;
+      setUnderWay(true);
+      setProblem(undefined);
+      const at = { phraseId: line.phraseId, partId: line.partId };
+      try {
+        const { options } = await atTheDesk(
+          (desk) => desk.advise(song, at, wishes, profile),
+          own.signal,
+        );
+        const { first: _, ...kept } = wishes;
+        store.run(placeLine(line, `place ${phrase!.name}`, options[0]!.bars, kept));
+      } catch (error) {
+        if (error instanceof Cancelled) return;
+        setProblem("This could not be worked out; the line is as it was.");
+      }
+      if (control.current === own) setUnderWay(false);
+    },
+    [store, song, line, phrase, profile],
+  );
+  return { ask: (wishes: Wishes) => void ask(wishes), isUnderWay, problem };
+}
