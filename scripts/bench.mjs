@@ -30,14 +30,18 @@ const throwaway = await openThrowaway("bench");
 throwaway.build();
 const address = await throwaway.serve();
 
-const placement = measure("scripts/bench/placement.ts");
-row(
-  "placement of a 10,000-note line, p95",
-  quantile(placement, 0.95),
-  1000,
-  "ms",
-  middle(placement),
-);
+const { one, ten, hundred, edit, found } = measure("scripts/bench/placement.ts");
+row("placement of a 1,000-note line, p95", quantile(one, 0.95), 100, "ms", middle(one));
+row("placement of a 10,000-note line, p95", quantile(ten, 0.95), 1000, "ms", middle(ten));
+row("placement of a 100,000-note line", quantile(hundred, 0.5), 10_000, "ms", middle(hundred));
+row("one bar anew in a part of 400 bars, p95", quantile(edit, 0.95), 30, "ms", middle(edit));
+row("tuning finder over 64 bars, p95", quantile(found, 0.95), 500, "ms", middle(found));
+const agreement = measure("scripts/bench/agreement.ts");
+row("notes placed as written, no hint", agreement.first, 88, "%", `${agreement.notes} notes`);
+row("notes placed as written, best of three", agreement.ofThree, 97, "%");
+row("notes placed as written, hint of a fret", agreement.around, 97, "%");
+row("notes placed as written, hint of the first place", agreement.opening, 97, "%");
+row("lines proven best", (100 * agreement.proven) / agreement.lines, 100, "%");
 const env = { ...process.env, BENCH_URL: address };
 const { inSixteen, inPhrases, onStrip, inOnePhrase, shelfBytes } = measure(
   "scripts/bench/key-press.ts",

@@ -86,6 +86,29 @@ await page
   .evaluate((strip) => strip.scrollIntoView({ block: "center" }));
 await take("move-to");
 
+await open("Lock Gate Lanterns");
+await page.getByRole("button", { name: /^Place/u }).click();
+const placeViews = page.getByRole("navigation", { name: "Views of Place" });
+await placeViews.getByRole("button", { name: "ways" }).click();
+await page.getByRole("article", { name: /^Way 2/u }).waitFor();
+await page
+  .getByRole("article", { name: /^Way 2/u })
+  .evaluate((way) => way.scrollIntoView({ block: "end" }));
+await take("ways");
+await placeViews.getByRole("button", { name: "side by side" }).click();
+await page.getByRole("button", { name: "Bass, five strings", exact: true }).click();
+await page
+  .getByText(/^difficulty/u)
+  .nth(2)
+  .waitFor();
+await page
+  .getByRole("article", { name: /Bass, five strings/u })
+  .evaluate((set) => set.scrollIntoView({ block: "end" }));
+await take("side-by-side");
+await placeViews.getByRole("button", { name: "tuning" }).click();
+await page.getByRole("button", { name: "Fretted" }).waitFor();
+await take("which-tuning");
+
 await open("Brass Kettle");
 await walk(page, 6);
 await page.getByRole("button", { name: "Lanes" }).click();

@@ -53,6 +53,7 @@ export function HintBar({
       <label className="flex items-center gap-2">
         <span className="text-soft">for</span>
         <select
+          aria-label="judge places for"
           value={part.profile ?? "usual"}
           onChange={({ target }) => judge(target.value)}
           className="max-w-52 rounded-sm border border-hairline bg-sheet px-1.5 py-1"

@@ -7,12 +7,12 @@ import {
   type Wishes,
 } from "@intonazione/core/placement";
 import { differences, type Line } from "@intonazione/core/score";
-import { useCallback, useMemo, useRef, useState } from "react";
+import { useCallback, useMemo, useState } from "react";
 import { useOpenSong } from "@/open-song/context";
 import type { DrawBars } from "@/open-song/draw-bars";
+import { followWish } from "@/open-song/follow-wish";
 import { placeLine } from "@/open-song/transactions";
 import { Button } from "@/ui/button";
-import { atTheDesk, Cancelled } from "@/workers/at-the-desk";
 import { useDesk, type DeskRequest } from "@/workers/use-desk";
 import { HintBar } from "./hint-bar";
 import { useLineAtHand, useProfile } from "./use-line-at-hand";
@@ -130,37 +130,22 @@ function Way({
   );
 }
 
-/** Asks for something of a line; the line follows as soon as its best way is known, in one step of undo. */
-function useFollow(line: Line) {
+/** Asks something of a line, and tells how that goes. */
+function useFollow({ phraseId, partId }: Line) {
   const { store } = useOpenSong();
-  const { song, part, phrase } = useLineAtHand();
-  const profile = useProfile(part);
   const [isUnderWay, setUnderWay] = useState(false);
   const [problem, setProblem] = useState<string>();
-  const control = useRef<AbortController>(undefined);
   const ask = useCallback(
     async (wishes: Wishes) => {
-      // The newest wish wins.
-      control.current?.abort();
-      const own = new AbortController();
-      control.current = own;
       setUnderWay(true);
       setProblem(undefined);
-      const at = { phraseId: line.phraseId, partId: line.partId };
-      try {
-        const { options } = await atTheDesk(
-          (desk) => desk.advise(song, at, wishes, profile),
-          own.signal,
-        );
-        const { first: _, ...kept } = wishes;
-        store.run(placeLine(line, `place ${phrase!.name}`, options[0]!.bars, kept));
-      } catch (error) {
-        if (error instanceof Cancelled) return;
+      const outcome = await followWish(store, { phraseId, partId }, wishes);
+      setUnderWay(false);
+      if (outcome === "failed") {
         setProblem("This could not be worked out; the line is as it was.");
       }
-      if (control.current === own) setUnderWay(false);
     },
-    [store, song, line, phrase, profile],
+    [store, phraseId, partId],
   );
   return { ask: (wishes: Wishes) => void ask(wishes), isUnderWay, problem };
 }

@@ -119,6 +119,7 @@ describe("commands", () => {
   it.each([
     [{ key: "k", ctrlKey: true }, "mod+k"],
     [{ key: "k", metaKey: true }, "mod+k"],
+    [{ key: "¶", altKey: true, code: "Digit7" }, "alt+7"],
     [{ key: "Z", ctrlKey: true, shiftKey: true }, "mod+shift+z"],
     [{ key: "C", shiftKey: true }, "shift+c"],
     [{ key: "ArrowLeft" }, "ArrowLeft"],

@@ -1,8 +1,10 @@
+import { lineOf } from "@intonazione/core/score";
+import { followWish } from "@/open-song/follow-wish";
 import { letGo, pinNote } from "@/open-song/transactions";
 import { neckOfPart, partAt } from "@/open-song/derived";
 import { nextNote, noteAt, stopAt, walk, type Step } from "@/open-song/cursor";
 import { LANES, toggleLane } from "@/open-song/shown-lanes";
-import { SET_UP_VIEWS, WRITE_VIEWS, type SongStore } from "@/open-song/store";
+import { PLACE_VIEWS, SET_UP_VIEWS, WRITE_VIEWS, type SongStore } from "@/open-song/store";
 import { CALL_OUT_ID } from "@/features/call-out/call-out-line";
 import { turnTo } from "@/features/call-out/actions";
 import { downloadJson, downloadTextTab } from "@/features/hand-out/download";
@@ -23,6 +25,18 @@ export interface ScreenActions {
   readonly movePhrase: () => void;
   /** The call-out line makes room for Move to…; this brings it back. */
   readonly showCallOut: () => void;
+}
+
+/** One key is one hint. */
+const HINTED_FRETS: readonly number[] = [1, 2, 3, 4, 5, 6, 7, 8, 9];
+
+function placeAround(store: SongStore, fret: number | undefined): void {
+  const { cursor, history } = store.getState();
+  const { phraseId, partId } = cursor;
+  if (phraseId === undefined) return;
+  const { around: _, ...others } = lineOf(history.song, phraseId, partId)?.wishes ?? {};
+  const wishes = fret === undefined ? others : { ...others, around: fret };
+  void followWish(store, { phraseId, partId }, wishes);
 }
 
 /** Every command of an open song. */
@@ -109,6 +123,26 @@ export function commandsOf(store: SongStore, screen: ScreenActions): readonly Co
         goToStage(store, "write");
       },
     })),
+    ...PLACE_VIEWS.map((view): Command => ({
+      id: `place-${view}`,
+      label: `Place: ${view}`,
+      run: () => {
+        store.setState({ placeView: view });
+        goToStage(store, "place");
+      },
+    })),
+    ...HINTED_FRETS.map((fret): Command => ({
+      id: `around-${fret}`,
+      label: `Place this phrase around fret ${fret}`,
+      keys: [`alt+${fret}`],
+      run: () => placeAround(store, fret),
+    })),
+    {
+      id: "place-best",
+      label: "Place this phrase the best way",
+      keys: ["alt+0"],
+      run: () => placeAround(store, undefined),
+    },
     { id: "write", label: "Stage: Write", keys: ["w"], run: () => goToStage(store, "write") },
     { id: "place", label: "Stage: Place", keys: ["l"], run: () => goToStage(store, "place") },
     ...LANES.map((lane): Command => ({

@@ -42,14 +42,14 @@ function Views<Name extends string>({
   readonly onChoose: (name: Name) => void;
 }) {
   return (
-    <nav aria-label={label} className="flex gap-1 self-end pb-1.5 text-[13px]">
+    <nav aria-label={label} className="flex self-end pb-1.5 text-[13px]">
       {names.map((name) => (
         <button
           key={name}
           type="button"
           aria-current={chosen === name ? "page" : undefined}
           onClick={() => onChoose(name)}
-          className="rounded-sm border border-transparent px-1.5 py-1 text-soft hover:text-ink aria-[current]:border-hairline aria-[current]:bg-sheet aria-[current]:text-ink"
+          className="rounded-sm border border-transparent px-1.25 py-1 text-soft hover:text-ink aria-[current]:border-hairline aria-[current]:bg-sheet aria-[current]:text-ink"
         >
           {name}
         </button>

@@ -3,10 +3,13 @@
 import { useEffect } from "react";
 import type { Command } from "./command";
 
-/** What a key press is called in the commands: `mod+shift+z`, `ArrowLeft`, `e`. */
+/** What a key press is called in the commands: `mod+shift+z`, `ArrowLeft`, `e`, `alt+7`. */
 export function nameOfKey(
-  press: Pick<KeyboardEvent, "key" | "ctrlKey" | "metaKey" | "shiftKey">,
+  press: Pick<KeyboardEvent, "key" | "ctrlKey" | "metaKey" | "shiftKey"> &
+    Partial<Pick<KeyboardEvent, "altKey" | "code">>,
 ): string {
+  // With Alt a key writes what its layout wants: the digit is told by where it lies.
+  if (press.altKey) return `alt+${/^Digit(\d)$/u.exec(press.code ?? "")?.[1] ?? press.key}`;
   const mod = press.ctrlKey || press.metaKey ? "mod+" : "";
   // Shift counts where it does not already make another character.
   const isLetter = /^[a-z]$/iu.test(press.key);
@@ -34,7 +37,7 @@ export function useKeys(commands: readonly Command[], isBlocked: boolean): void 
   useEffect(() => {
     if (isBlocked) return;
     const onKeyDown = (press: KeyboardEvent) => {
-      if (press.defaultPrevented || press.altKey) return;
+      if (press.defaultPrevented) return;
       const name = nameOfKey(press);
       if (isTypedInto(press.target) && name !== EVERYWHERE) return;
       const isOnButton =

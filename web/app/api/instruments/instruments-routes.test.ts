@@ -7,6 +7,7 @@ import { database } from "@/server/database";
 import { createTestDatabase, TEST_SERVER, type TestDatabase } from "@/server/database.test-kit";
 import { InstrumentRepository, type RackInstrument } from "@/server/instrument-repository";
 import { createStudio, currentStudio } from "@/server/studio-repository";
+import { PUT as setProfiles } from "../studio/profiles/route";
 import { PUT as setStyle } from "../studio/route";
 import { GET, POST } from "./route";
 import { DELETE, PUT } from "./[id]/route";
@@ -104,6 +105,26 @@ describe.skipIf(!TEST_SERVER)("the rack over HTTP", () => {
     ],
   ])("refuses %s", async (_, body, status, code) => {
     expect(await read(POST(ask(body)))).toMatchObject({ status, body: { code } });
+  });
+
+  it("keeps the studio's placing profiles, over their own version only", async () => {
+    const mine = {
+      id: "small-hands",
+      name: "Small hands",
+      base: "usual",
+      factors: { stretches: 2 },
+      player: { size: "small", usesThumb: false },
+    };
+    const save = (profiles: unknown, baseVersion: number) =>
+      read(setProfiles(ask({ profiles, baseVersion })));
+    expect(await save([mine], 1)).toMatchObject({ status: 200, body: { version: 2 } });
+    expect(await save([], 1)).toMatchObject({ status: 409, body: { code: "stale-version" } });
+    const { profiles } = await currentStudio(test.db);
+    expect(profiles).toEqual({ version: 2, list: [mine] });
+    const heavier = { ...mine, factors: { stretches: 99 } };
+    for (const wrong of [[heavier], [mine, mine], "none"]) {
+      expect((await save(wrong, 2)).status).toBe(400);
+    }
   });
 
   it("listens to its own pages only", async () => {
