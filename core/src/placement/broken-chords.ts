@@ -29,7 +29,9 @@ export function brokenChords(
     let run: PitchedNote[] = [];
     const close = () => {
       const pitches = new Set(run.map(heightOf));
-      if (run.length >= FEWEST_EVENTS && pitches.size >= FEWEST_PITCHES) {
+      // A pitch that comes again tells a chord from a line that happens to leap.
+      const comesBack = run.length > pitches.size;
+      if (comesBack && run.length >= FEWEST_EVENTS && pitches.size >= FEWEST_PITCHES) {
         for (const { id } of run) chords.set(id, count);
         count++;
       }

@@ -3,9 +3,9 @@ import { ECHO_REACH, echoCost, echoPointsOf, lastAsked } from "./echoes";
 import type { Column } from "./hand-table";
 
 /** How many beginnings of routes are carried on side by side, at most; fewer in very long lines. */
-const WIDEST = 96;
-const NARROWEST = 6;
-const WIDTH_BY_LENGTH = 60_000;
+const WIDEST = 64;
+const NARROWEST = 4;
+const WIDTH_BY_LENGTH = 30_000;
 
 /**
  * The cheapest way through a chart, echoes included.
