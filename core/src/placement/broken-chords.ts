@@ -29,9 +29,9 @@ export function brokenChords(
     let run: PitchedNote[] = [];
     const close = () => {
       const pitches = new Set(run.map(heightOf));
-      // A pitch that comes again tells a chord from a line that happens to leap.
-      const comesBack = run.length > pitches.size;
-      if (comesBack && run.length >= FEWEST_EVENTS && pitches.size >= FEWEST_PITCHES) {
+      // A pitch that comes again, or one way up or down, tells a chord from a line that leaps.
+      const isChord = run.length > pitches.size || isOneWay(run);
+      if (isChord && run.length >= FEWEST_EVENTS && pitches.size >= FEWEST_PITCHES) {
         for (const { id } of run) chords.set(id, count);
         count++;
       }
@@ -52,6 +52,13 @@ export function brokenChords(
     close();
   }
   return chords;
+}
+
+function isOneWay(run: readonly PitchedNote[]): boolean {
+  const signs = run
+    .slice(1)
+    .map((note, index) => Math.sign(heightOf(note) - heightOf(run[index]!)));
+  return new Set(signs).size === 1;
 }
 
 /** A note by itself that nothing bends, slides or slurs. */

@@ -272,6 +272,9 @@ function useWeighed(at: LineAddress, note: PitchedNote): readonly WeighedPlace[]
 /** Walking along a line asks nothing of the desk; staying somewhere does. */
 const PAUSE_MS = 150;
 
+/** So dear is nothing but a rule that is broken. */
+const BREAKS_A_RULE = 500 * POINTS;
+
 /** @example "costs 2.1 more: fewer shifts: 1 instead of 3; moves 4 others" */
 function costInWords(
   place: Place,
@@ -282,6 +285,7 @@ function costInWords(
   );
   if (!own) return undefined;
   if (own.more === 0) return "costs no more";
+  if (own.more > BREAKS_A_RULE) return "tears a slur, or a note that should ring on";
   const [reason] = own.against;
   const others = own.movesOthers === 1 ? "1 other" : `${own.movesOthers} others`;
   return [
