@@ -46,6 +46,15 @@ test("ways are compared, hinted, ruled and taken back; profiles are the studio's
     await expect(way).not.toContainText("as it stands");
   });
 
+  await test.step("one bar by itself", async () => {
+    await view(page, "places");
+    await events(page, "Phrase A").last().click();
+    await view(page, "ways");
+    await page.getByRole("button", { name: "only bar 2" }).click();
+    await expect(ways(page).nth(1)).toContainText(/costs \d+\.\d more/u);
+    await page.getByRole("button", { name: "only bar 2" }).click();
+  });
+
   await test.step("a hint is one tap, or one key, and the line follows", async () => {
     await page
       .getByRole("group", { name: "Around a fret" })

@@ -280,6 +280,19 @@ describe("the command line", () => {
     expect(printed.parts[0]!.phrases.every(({ difficulty }) => difficulty >= 1)).toBe(true);
   });
 
+  it("moves a part with the ways to place it there", () => {
+    const { out } = run("remap", demo, "--to-strings", "E A D G B E", "--alternatives", "2");
+    const printed = JSON.parse(out) as {
+      parts: { phrases: { difficulty: number; alternatives: { cost: number }[] }[] }[];
+    };
+    for (const { alternatives } of printed.parts[0]!.phrases) {
+      expect(alternatives.length).toBeGreaterThan(0);
+      expect(alternatives.map(({ cost }) => cost)).toEqual(
+        alternatives.map(({ cost }) => cost).sort((a, b) => a - b),
+      );
+    }
+  });
+
   it("finds the tuning of each demo song, with reasons and places", () => {
     for (const data of DEMO_SONGS) {
       const song = demoSong(data);

@@ -25,6 +25,7 @@ const USAGE = `usage: intonazione COMMAND
         [--alternatives K] [--around FRET] [--first STRING/FRET]
   remap IN --to-strings "..." [--to-capo N] [--frets N] [--part N] [--profile NAME]
         [--intent sound|shapes|key|octave] [--within SEMITONES] [--beyond mark|fold|chord-tone|leave-out]
+        [--alternatives K]
   find-tuning IN [--part N] [--top N] [--evidence FILE]
   render IN OUT.wav [--tempo 25-150] [--with click,backing]
 `;
@@ -48,6 +49,7 @@ const REMAP_OPTIONS = [
   "intent",
   "within",
   "beyond",
+  "alternatives",
 ];
 
 /** Runs one command. @returns the exit code: 0, 1 with findings of severity error, 2 for unusable input. */

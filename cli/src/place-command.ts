@@ -32,6 +32,11 @@ import { difficultyJson, planJson } from "./plan-json";
 
 const MOST_ALTERNATIVES = 6;
 
+/** How many ways to place each phrase are wanted; undefined where nobody asked. */
+export function alternativesOption(options: Options): number | undefined {
+  return integerOption(options, "alternatives", 1, MOST_ALTERNATIVES);
+}
+
 export function place(options: Options): Outcome {
   const file = fileArgument(options, 1, "place IN");
   const strings = tuningOption(options, "strings");
@@ -39,7 +44,7 @@ export function place(options: Options): Outcome {
   const profile = profileOption(options);
   const source = readSongFile(file, { tuning: strings, capo });
   const number = integerOption(options, "part", 1, 99);
-  const count = integerOption(options, "alternatives", 1, MOST_ALTERNATIVES);
+  const count = alternativesOption(options);
   const findings = [...source.findings];
   let { song } = source;
   const chosen = number === undefined ? song.parts : [partAt(song, number)];
@@ -90,7 +95,7 @@ interface PlacedSong {
 }
 
 /** Phrase by phrase, each after the one before as it was placed. */
-function placeWith(
+export function placeWith(
   before: Song,
   part: Part,
   table: HandTable,
@@ -141,7 +146,7 @@ function findingsOf({ bars, unreachable }: PlanOption, { conflicts }: Advice, be
   return findings;
 }
 
-function phrasesJson(song: Song, part: Part, advice: readonly Advice[], isAsked: boolean) {
+export function phrasesJson(song: Song, part: Part, advice: readonly Advice[], isAsked: boolean) {
   let bar = 0;
   return linesOfPart(song, part.id).map((line, index) => {
     const { options } = advice[index]!;

@@ -1,6 +1,6 @@
 import { NO_CAPO, usualInstrument } from "@intonazione/core/instrument";
 import { displayKey, formatPitch } from "@intonazione/core/pitch";
-import { explainUnreachable } from "@intonazione/core/placement";
+import { explainUnreachable, NO_WISHES, tableFor } from "@intonazione/core/placement";
 import {
   BEYONDS,
   changeInWords,
@@ -21,7 +21,13 @@ import {
   type Options,
 } from "./options";
 import { difficultyJson } from "./plan-json";
-import { profileOption, withPart } from "./place-command";
+import {
+  alternativesOption,
+  phrasesJson,
+  placeWith,
+  profileOption,
+  withPart,
+} from "./place-command";
 import { newId, partAt, readSongFile } from "./song-files";
 
 export function remap(options: Options): Outcome {
@@ -48,6 +54,12 @@ export function remap(options: Options): Outcome {
   const all = [...findings, ...moved.findings];
   const whole = { ...withPart(song, set, moved.lines), key: moved.key };
   const output = songJson(whole, [set], all);
+  const count = alternativesOption(options);
+  // The ways to place what was moved; with the same shapes the hand stays where it is.
+  const ways =
+    count === undefined
+      ? undefined
+      : placeWith(whole, set, tableFor(whole, set, profile), NO_WISHES, count).advice;
   return {
     file,
     findings: all,
@@ -57,10 +69,12 @@ export function remap(options: Options): Outcome {
       key: displayKey(moved.key),
       parts: output.parts.map((json) => ({
         ...json,
-        phrases: linesOfPart(whole, set.id).map(({ phraseId }, index) => ({
-          name: whole.phrases.find(({ id }) => id === phraseId)!.name,
-          ...difficultyJson(moved.difficulty[index]!),
-        })),
+        phrases: ways
+          ? phrasesJson(whole, set, ways, true)
+          : linesOfPart(whole, set.id).map(({ phraseId }, index) => ({
+              name: whole.phrases.find(({ id }) => id === phraseId)!.name,
+              ...difficultyJson(moved.difficulty[index]!),
+            })),
       })),
       changes: moved.changes.map((change) => ({
         bar: change.bar,

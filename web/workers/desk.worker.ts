@@ -38,9 +38,10 @@ function tableAt(song: Song, { partId }: LineAddress, profile: Profile) {
 
 const desk: Desk = {
   remapPart: (song, part, to, how) => remapPart(song, part, to, newId, how),
-  advise: (song, at, wishes, profile) => {
+  advise: (song, at, wishes, profile, onlyBar) => {
     const { part, table } = tableAt(song, at, profile);
-    return adviseOnLine(lineRequest(song, part, at.phraseId, table, { wishes }), table);
+    const asked = { wishes, ...(onlyBar !== undefined && { onlyBar }) };
+    return adviseOnLine(lineRequest(song, part, at.phraseId, table, asked), table);
   },
   weighPlaces: (song, at, noteId, profile) => {
     const { part, table } = tableAt(song, at, profile);

@@ -15,8 +15,8 @@ export interface LineAddress {
 /** Everything that is computed off the main thread. */
 export interface Desk {
   remapPart(song: Song, part: Part, to: Target, how?: RemapHow): RemappedPart;
-  /** The best ways to place a phrase of a part where it stands. */
-  advise(song: Song, at: LineAddress, wishes: Wishes, profile: Profile): Advice;
+  /** The best ways to place a phrase of a part where it stands, or only one of its bars (by index). */
+  advise(song: Song, at: LineAddress, wishes: Wishes, profile: Profile, onlyBar?: number): Advice;
   /** What each place of one note would cost its line. */
   weighPlaces(
     song: Song,

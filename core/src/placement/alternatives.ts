@@ -79,14 +79,15 @@ function stayingWith(plans: readonly Plan[], weight: number): Bias {
   };
 }
 
-/** The share of notes that lie elsewhere. */
+/** The share of notes that lie elsewhere, of those that may. */
 export function differenceOf(plan: Plan, other: Plan): number {
   let notes = 0;
   let moved = 0;
   for (const [index, { hand, notes: own }] of plan.moments.entries()) {
     const holds = other.moments[index]!.hand.grip.holds;
     for (const [at, hold] of hand.grip.holds.entries()) {
-      if (own[at]!.isHeld || hold.fret === undefined) continue;
+      const { isHeld, isFixed } = own[at]!;
+      if (isHeld || isFixed || hold.fret === undefined) continue;
       notes++;
       if (placeCode(hold) !== placeCode(holds[at]!)) moved++;
     }

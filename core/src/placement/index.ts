@@ -24,4 +24,4 @@ export { suggestFingers } from "./suggest-fingers";
 export { explainUnreachable, whyUnreachable, type WhyUnreachable } from "./unreachable";
 export { weighPlaces, type WeighedPlace } from "./weigh-places";
 export { POINTS } from "./weights";
-export { type Wishes } from "./wishes";
+export { NO_WISHES, type Wishes } from "./wishes";

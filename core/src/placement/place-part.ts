@@ -112,7 +112,12 @@ export function lineRequest(
   part: Part,
   phraseId: string,
   table: HandTable,
-  more: { readonly scope?: Scope; readonly wishes?: Wishes; readonly bars?: readonly Bar[] } = {},
+  more: {
+    readonly scope?: Scope;
+    readonly wishes?: Wishes;
+    readonly bars?: readonly Bar[];
+    readonly onlyBar?: number;
+  } = {},
 ): LineRequest {
   const line = lineOf(song, phraseId, part.id);
   const version: Version = {
@@ -135,5 +140,6 @@ export function lineRequest(
     scope: more.scope ?? "unpinned",
     wishes: more.wishes ?? wishes ?? NO_WISHES,
     after: { last, known },
+    ...(more.onlyBar !== undefined && { onlyBar: more.onlyBar }),
   };
 }

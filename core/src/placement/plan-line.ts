@@ -1,7 +1,7 @@
 import { fretFromNut, type Neck } from "../neck/neck";
 import { midiOf, type Midi } from "../pitch/pitch";
-import type { Bar } from "../score/bar";
-import { harmonicOf, type PitchedNote } from "../score/event";
+import { eventsOf, type Bar } from "../score/bar";
+import { harmonicOf, notesOf, type PitchedNote } from "../score/event";
 import { knownTerms, type KnownBars } from "./known-bars";
 import { addUp, moveTerms, passing } from "./cost-model";
 import { echoesOf, type Echo } from "./echoes";
@@ -56,6 +56,8 @@ export interface LineRequest {
   /** By bar: how long a whole note lasts. */
   readonly secondsPerWhole: (bar: number) => number;
   readonly wishes: Wishes;
+  /** The only bar (its index) whose notes may move; all may where it is left out. */
+  readonly onlyBar?: number;
   /** Where the hand comes from, and how bars that sound alike were placed before. */
   readonly after?: { readonly last: PlannedMoment | undefined; readonly known: KnownBars };
 }
@@ -178,10 +180,12 @@ export function isFixed(note: PitchedNote, scope: Scope): boolean {
   return note.place !== undefined && (note.pinned || scope === "unplaced");
 }
 
-function allowanceOf({ scope, wishes, bars }: LineRequest, neck: Neck): Allow {
+function allowanceOf({ scope, wishes, bars, onlyBar }: LineRequest, neck: Neck): Allow {
   const wished = allowedBy(wishes, bars);
+  const others = onlyBar === undefined ? [] : bars.filter((_, index) => index !== onlyBar);
+  const staying = new Set(eventsOf(others).flatMap((event) => notesOf(event).map(({ id }) => id)));
   return (note, places) => {
-    if (!note.place || !isFixed(note, scope))
+    if (!note.place || !(isFixed(note, scope) || staying.has(note.id)))
       return { places: wished(note, places), isFixed: false };
     const { string, fret } = note.place;
     const isOnIt = fretFromNut(note.place, neck) <= neck.frets;

@@ -3,12 +3,7 @@
 import { phraseLetter } from "@intonazione/core/callout";
 import { NO_CAPO } from "@intonazione/core/instrument";
 import { displayKey } from "@intonazione/core/pitch";
-import {
-  changeInWords,
-  type Beyond,
-  type Intent,
-  type RemappedPart,
-} from "@intonazione/core/remap";
+import type { Beyond, Intent, RemappedPart } from "@intonazione/core/remap";
 import { newPart, lineOf, type Part } from "@intonazione/core/score";
 import { useMemo, useState, type ReactNode } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
@@ -26,6 +21,7 @@ import {
 import { buildInWords } from "@/ui/instrument-values";
 import { Pair } from "@/ui/pair";
 import { useDesk, type DeskRequest } from "@/workers/use-desk";
+import { ChangeList } from "./change-list";
 import { BeyondField, IntentField } from "./how-fields";
 import { useProfile } from "./use-line-at-hand";
 
@@ -183,35 +179,13 @@ function Outcome({
               ? `${changes.length === 1 ? "One note has" : `${changes.length} notes have`} no place there: kept, and marked above the strings`
               : `${changes.length === 1 ? "One note is" : `${changes.length} notes are`} otherwise there`}
           </h3>
-          <ul
-            tabIndex={0}
-            aria-label={isMarked ? "Notes without a place" : "Notes that are otherwise"}
-            className="mt-1 max-h-24 list-disc overflow-y-auto pl-5 text-[13px]"
-          >
-            {inGroups(changes).map(({ text, bars }) => (
-              <li key={text}>
-                {text} · {bars}
-              </li>
-            ))}
-          </ul>
+          <ChangeList
+            changes={changes}
+            label={isMarked ? "Notes without a place" : "Notes that are otherwise"}
+          />
         </div>
       )}
       {findings.length > 0 && <FindingList findings={findings} />}
     </div>
   );
-}
-
-/** The same change is said once, with all its bars. */
-function inGroups(
-  changes: RemappedPart["changes"],
-): readonly { readonly text: string; readonly bars: string }[] {
-  const groups = new Map<string, Set<number>>();
-  for (const change of changes) {
-    const text = changeInWords(change);
-    groups.set(text, (groups.get(text) ?? new Set()).add(change.bar));
-  }
-  return [...groups].map(([text, bars]) => ({
-    text,
-    bars: `${bars.size === 1 ? "bar" : "bars"} ${[...bars].join(", ")}`,
-  }));
 }

@@ -3,19 +3,14 @@
 import { NO_CAPO, tuningById, usualInstrument } from "@intonazione/core/instrument";
 import { displayKey } from "@intonazione/core/pitch";
 import { hardshipInWords } from "@intonazione/core/placement";
-import {
-  changeInWords,
-  onePhrase,
-  type Beyond,
-  type Intent,
-  type RemappedPart,
-} from "@intonazione/core/remap";
+import { onePhrase, type Beyond, type Intent, type RemappedPart } from "@intonazione/core/remap";
 import type { Part } from "@intonazione/core/score";
 import { useMemo, useState } from "react";
 import { useOpenSong } from "@/open-song/context";
 import { Button } from "@/ui/button";
 import { setUpInWords, type ChosenInstrument } from "@/ui/instrument-picker";
 import { useDesk, type DeskRequest } from "@/workers/use-desk";
+import { ChangeList } from "./change-list";
 import { BeyondField, IntentField } from "./how-fields";
 import type { DrawLine } from "./move-to";
 import { useLineAtHand, useProfile } from "./use-line-at-hand";
@@ -168,13 +163,7 @@ function OnSetUp({
       {moved && moved.changes.length > 0 && (
         <details className="pl-2 text-[13px]">
           <summary className="cursor-pointer text-soft">what is otherwise</summary>
-          <ul className="list-disc pl-5">
-            {moved.changes.map((change) => (
-              <li key={change.noteId}>
-                bar {change.bar}: {changeInWords(change)}
-              </li>
-            ))}
-          </ul>
+          <ChangeList changes={moved.changes} label={`What is otherwise on ${nameOf(offer)}`} />
         </details>
       )}
     </article>

@@ -6,13 +6,14 @@ import {
   type PlanOption,
   type Wishes,
 } from "@intonazione/core/placement";
-import { differences, type Line } from "@intonazione/core/score";
+import { differences, eventsOf, type Line } from "@intonazione/core/score";
 import { useCallback, useMemo, useState } from "react";
-import { useOpenSong } from "@/open-song/context";
+import { useOpenSong, useSong } from "@/open-song/context";
 import type { DrawBars } from "@/open-song/draw-bars";
 import { followWish } from "@/open-song/follow-wish";
 import { placeLine } from "@/open-song/transactions";
 import { Button } from "@/ui/button";
+import { PressButton } from "@/ui/press-button";
 import { useDesk, type DeskRequest } from "@/workers/use-desk";
 import { HintBar } from "./hint-bar";
 import { useLineAtHand, useProfile } from "./use-line-at-hand";
@@ -36,10 +37,14 @@ function Ways({ line, drawBars }: { readonly line: Line; readonly drawBars: Draw
   const { store } = useOpenSong();
   const { song, part, phrase } = useLineAtHand();
   const profile = useProfile(part);
+  const eventId = useSong((state) => state.cursor.eventId);
+  const bar = line.bars.findIndex((one) => eventsOf([one]).some(({ id }) => id === eventId));
+  const [isOneBar, setOneBar] = useState(false);
+  const onlyBar = isOneBar && bar >= 0 ? bar : undefined;
   const request = useMemo((): DeskRequest<Advice> => {
     const at = { phraseId: line.phraseId, partId: line.partId };
-    return (desk) => desk.advise(song, at, line.wishes ?? {}, profile);
-  }, [song, line, profile]);
+    return (desk) => desk.advise(song, at, line.wishes ?? {}, profile, onlyBar);
+  }, [song, line, profile, onlyBar]);
   const { state, cancel } = useDesk(request);
   const follow = useFollow(line);
   const advice = state.kind === "done" ? state.value : undefined;
@@ -54,6 +59,11 @@ function Ways({ line, drawBars }: { readonly line: Line; readonly drawBars: Draw
         <h2 className="font-serif text-xl">
           Ways to play {phrase!.name}, {part.name}
         </h2>
+        {bar >= 0 && (
+          <PressButton look="small" isOn={isOneBar} onChange={setOneBar}>
+            only bar {bar + 1}
+          </PressButton>
+        )}
         <p role="status" className="text-[13px] text-soft">
           {follow.isUnderWay || state.kind === "working" ? "working it out …" : ""}
           {follow.problem}
