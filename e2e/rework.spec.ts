@@ -132,7 +132,7 @@ test("events are copied, cut and pasted as words that can be read anywhere", asy
 test("while frets are inserted the neck writes; only the chosen bars are played", async ({
   page,
 }) => {
-  await openSaid(page, "Hands On", "'1 E0 | A0 | '2 D0 D0");
+  await openSaid(page, "Hands On", "'1 E0 | A0 | E0 | A0 | E0 | A0 | E0 | '2 D0 D0");
   await page.keyboard.press("Home");
   const playback = page.getByRole("group", { name: "Playback" });
   await playback.getByRole("combobox", { name: "What is played" }).selectOption("these bars");
@@ -142,17 +142,17 @@ test("while frets are inserted the neck writes; only the chosen bars are played"
   await page.keyboard.press("Space");
   await expect(playback.getByRole("button", { name: "Stop" })).toBeVisible();
   const selected = events(page, "Phrase A").and(page.locator('[aria-selected="true"]'));
-  await expect(selected).toHaveAccessibleName(/^bar 3: /u);
-  // A bar at 90 a minute lasts less than three seconds, the whole phrase eight.
-  await expect(playback.getByRole("button", { name: "Play" })).toBeVisible({ timeout: 4500 });
-  await expect(selected).toHaveAccessibleName(/^bar 3: /u);
+  await expect(selected).toHaveAccessibleName(/^bar 8: /u);
+  // A bar at 90 a minute lasts less than three seconds, the whole phrase twenty-one.
+  await expect(playback.getByRole("button", { name: "Play" })).toBeVisible({ timeout: 15_000 });
+  await expect(selected).toHaveAccessibleName(/^bar 8: /u);
 
   await page.keyboard.press("i");
   await expect(page.getByText("inserting")).toBeVisible();
   const neck = page.getByRole("group", { name: "Neck of Guitar" });
   const box = (await neck.boundingBox())!;
   await neck.click({ position: { x: 85, y: box.height / 2 } });
-  await expect(events(page, "Phrase A")).toHaveCount(5);
+  await expect(events(page, "Phrase A")).toHaveCount(10);
   await page.keyboard.press("Control+z");
-  await expect(events(page, "Phrase A")).toHaveCount(4);
+  await expect(events(page, "Phrase A")).toHaveCount(9);
 });
