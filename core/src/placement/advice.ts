@@ -6,7 +6,7 @@ import { ledgerOf } from "./ledger";
 import { pinConflicts, type PinConflict } from "./pins";
 import { withPlan } from "./place-bars";
 import type { LineRequest } from "./plan-line";
-import { meanFret, reasonsFor, travelMm, type Reason } from "./reasons";
+import { meanFret, reasonsFor, type Reason } from "./reasons";
 import type { WhyUnreachable } from "./unreachable";
 
 /** One way to place a line, with what there is to say of it. */
@@ -19,7 +19,6 @@ export interface PlanOption {
   readonly isProven: boolean;
   /** Where the first finger is on average, in frets from the capo. */
   readonly aroundFret: number;
-  readonly travelMm: number;
   readonly difficulty: Difficulty;
   /** What speaks for it: of the best one against the next best, of others against the best one. */
   readonly forIt: readonly Reason[];
@@ -52,7 +51,6 @@ export function adviseOnLine(request: LineRequest, table: HandTable, count = 3):
       points: plan.points,
       isProven: plan.isProven,
       aroundFret: Math.round(meanFret(plan, neck)),
-      travelMm: Math.round(travelMm(plan, neck)),
       difficulty: difficultyOf(plan, neck, judgement.player),
       forIt: other ? reasonsFor(own, other, neck) : [],
       againstIt: other ? reasonsFor(other, own, neck) : [],

@@ -36,7 +36,7 @@ export function alternativesFor(
   const chart = chartOf(request, table);
   const best = planOf(chart);
   const plans = [best];
-  if (best.moments.length === 0) return plans;
+  if (best.moments.length === 0 || count === 1) return plans;
   const { neck } = table.judgement;
   const candidates = REGIONS.filter((fret) => fret + neck.capo.fret <= neck.frets).map((fret) =>
     planWith(chart, (hand) => awayFromHint(hand, fret, neck)),

@@ -1,6 +1,15 @@
 import { fingertipMm, fretDistanceFromNutMm } from "../neck/fret-geometry";
 import type { FingerByHand, Neck } from "../neck/neck";
-import { isFretted, isOpen, placeCode, spanMm, type Grip, type Hand, type Hold } from "./grip";
+import {
+  isFretted,
+  isOpen,
+  placeCode,
+  spanMm,
+  stringsApart,
+  type Grip,
+  type Hand,
+  type Hold,
+} from "./grip";
 import { isKnownShape } from "./known-shape";
 import type { Bonding, PlacingMoment, PlacingNote } from "./moment";
 import { COMFORT_MM, handScale, type PlayerHand } from "./player-hand";
@@ -232,7 +241,7 @@ export const UP_THE_NECK = 7;
 
 /** Between single notes, and from the edge of one chord to the next one's. */
 export function stringTerms({ grip: a }: Hand, b: Hand, weights: Weights, sink: Sink): void {
-  const apart = Math.max(0, a.thinnest - b.grip.thickest, b.grip.thinnest - a.thickest);
+  const apart = stringsApart(a, b.grip);
   if (apart > 0) sink("crossing", points(weights.crossing * apart));
   if (apart > 1) sink("skip", points(weights.skip * (apart - 1)));
   if (a.holds.length > 1 || b.grip.holds.length > 1) return;

@@ -1,6 +1,6 @@
 import { fingertipMm } from "../neck/fret-geometry";
 import type { Neck } from "../neck/neck";
-import { isFretted, spanMm } from "./grip";
+import { isFretted, spanMm, stringsApart } from "./grip";
 import type { Plan, PlannedMoment } from "./plan-line";
 import { COMFORT_MM, handScale, type PlayerHand } from "./player-hand";
 
@@ -79,11 +79,7 @@ function amountsOf(
       if (hand.indexFret !== undefined && from.indexFret !== undefined) {
         travel += Math.abs(fingertipMm(hand.indexFret, neck) - fingertipMm(from.indexFret, neck));
       }
-      crossings += Math.max(
-        0,
-        from.grip.thinnest - hand.grip.thickest,
-        hand.grip.thinnest - from.grip.thickest,
-      );
+      crossings += stringsApart(from.grip, hand.grip);
     }
     stretch = Math.max(stretch, spanMm(hand.grip, neck) / handScale(player) - COMFORT_MM);
     const pressed = hand.grip.holds.filter(isFretted).length;

@@ -95,3 +95,8 @@ export function placeCode({ string, fret }: Hold): number {
 export function stringOfCode(code: number): number {
   return Math.floor(code / CODES_A_STRING);
 }
+
+/** Strings from the edge of one grip to the next one's; 0 where they share one or lie across each other. */
+export function stringsApart(a: Grip, b: Grip): number {
+  return Math.max(0, a.thinnest - b.thickest, b.thinnest - a.thickest);
+}

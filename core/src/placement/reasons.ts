@@ -1,4 +1,3 @@
-import { fingertipMm } from "../neck/fret-geometry";
 import type { Neck } from "../neck/neck";
 import { isOpen } from "./grip";
 import type { Entry } from "./ledger";
@@ -117,18 +116,4 @@ export function meanFret({ moments }: Plan, neck: Neck): number {
   );
   const mean = frets.reduce((sum, fret) => sum + fret, 0) / Math.max(1, frets.length);
   return frets.length === 0 ? 0 : mean - neck.capo.fret;
-}
-
-/** How far the hand goes in all, in mm. */
-export function travelMm({ moments }: Plan, neck: Neck): number {
-  let sum = 0;
-  let before: number | undefined;
-  for (const { hand } of moments) {
-    const at = hand.indexFret;
-    if (at !== undefined && before !== undefined) {
-      sum += Math.abs(fingertipMm(at, neck) - fingertipMm(before, neck));
-    }
-    before = at ?? before;
-  }
-  return sum;
 }

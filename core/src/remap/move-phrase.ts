@@ -6,8 +6,7 @@ import { atHeight, displayPitch, midi, midiOf, type Pitch, type Step } from "../
 import { spellMidi } from "../pitch/spelling";
 import { placeBars } from "../placement/place-bars";
 import { withEvents, type Bar } from "../score/bar";
-import { harmonicOf, withNotes, type Note } from "../score/event";
-import { withoutPlace } from "./strokes";
+import { harmonicOf, withNotes, withoutPlace, type Note } from "../score/event";
 
 /** How a phrase goes somewhere else. */
 export type PhraseMove =

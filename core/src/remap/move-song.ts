@@ -5,9 +5,8 @@ import { midi, midiOf } from "../pitch/pitch";
 import { spellMidi } from "../pitch/spelling";
 import { placePart, tableFor } from "../placement/place-part";
 import { withEvents, type Bar } from "../score/bar";
-import { withNotes, type PitchedNote } from "../score/event";
+import { withNotes, withoutPlace, type PitchedNote } from "../score/event";
 import { changeLines, linesOfPart, type Line, type Part, type Song } from "../score/song";
-import { withoutPlace } from "./strokes";
 import { soundingKey } from "../theory/shapes-and-sound";
 
 /** A part after the song was moved. */

@@ -1,6 +1,6 @@
 import type { Finding } from "../foundation/finding";
 import { withEvents, type Bar } from "../score/bar";
-import { notesOf, stringOf, type LineEvent, type Note, type PitchedNote } from "../score/event";
+import { notesOf, stringOf, withoutPlace, type LineEvent, type Note } from "../score/event";
 
 /**
  * The same line with ids of its own, without places and pins: they were decisions about another
@@ -16,16 +16,6 @@ export function letGoOfPlaces(bars: readonly Bar[], newId: () => string): readon
       return { ...event, id: newId(), notes };
     }),
   );
-}
-
-export function withoutPlace({
-  place: _place,
-  reason: _reason,
-  finger: _finger,
-  notOn: _notOn,
-  ...rest
-}: PitchedNote): PitchedNote {
-  return { ...rest, pinned: false };
 }
 
 /** The line without its dead strokes: other notes find their strings first. */

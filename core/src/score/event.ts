@@ -148,3 +148,14 @@ export function copyOfEvent(event: LineEvent, newId: () => string): LineEvent {
 export function isRinging(event: LineEvent): boolean {
   return notesOf(event).some((note) => techniqueOf(note, "let-ring") !== undefined);
 }
+
+/** The same note without its place and all that was decided about it. */
+export function withoutPlace({
+  place: _place,
+  reason: _reason,
+  finger: _finger,
+  notOn: _notOn,
+  ...rest
+}: PitchedNote): PitchedNote {
+  return { ...rest, pinned: false };
+}

@@ -13,7 +13,7 @@ import { POINTS } from "../placement/weights";
 import { NO_WISHES } from "../placement/wishes";
 import type { Fraction } from "../rhythm/fraction";
 import { withEvents, type Bar } from "../score/bar";
-import { withNotes } from "../score/event";
+import { withNotes, withoutPlace } from "../score/event";
 import { candidatesFor, type Candidate } from "./candidates";
 import { evidenceOf, type Evidence, type Mark } from "./evidence";
 import { pool, quickLook, type QuickLook } from "./quick-look";
@@ -166,11 +166,7 @@ function excerpt(phrases: readonly (readonly Bar[])[]): readonly (readonly Bar[]
 
 function withoutPlaces(bar: Bar): Bar {
   return withEvents(bar, (event) =>
-    withNotes(event, (note) => {
-      if (note.kind === "dead") return note;
-      const { place: _place, notOn: _notOn, ...rest } = note;
-      return { ...rest, pinned: false };
-    }),
+    withNotes(event, (note) => (note.kind === "dead" ? note : withoutPlace(note))),
   );
 }
 
