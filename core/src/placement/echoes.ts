@@ -190,7 +190,7 @@ export function isBroken(
   switch (echo.term) {
     case "pitchElsewhere":
     case "repeatMoved":
-      return codes.some((code, note) => code !== before[note]);
+      return !isSamePlaces(codes, before);
     case "motifReshaped": {
       const lift = codes[0]! - before[0]!;
       for (let back = 1; back < MOTIF; back++) {
@@ -207,6 +207,11 @@ export function isBroken(
       return stringOfCode(codes[0]!) !== stringOfCode(before[0]!);
     }
   }
+}
+
+function isSamePlaces(codes: readonly number[], before: readonly number[]): boolean {
+  for (let note = 0; note < codes.length; note++) if (codes[note] !== before[note]) return false;
+  return true;
 }
 
 function chosenAt({ hands, offset }: Trail, moment: number): number {

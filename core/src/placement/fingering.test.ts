@@ -4,7 +4,7 @@ import { fingertipMm } from "../neck/fret-geometry";
 import { fret, fretFromNut, neckOf, type Neck } from "../neck/neck";
 import { anyPart, partOn } from "./placement.test-kit";
 import { handsFor } from "./fingering";
-import { gripOf, isFretted, type FrettedHold, type Grip } from "./grip";
+import { gripOf, isFretted, type PitchedHold, type Grip } from "./grip";
 import { isKnownShape } from "./known-shape";
 import { HAND_SIZES, reachMm, USUAL_HAND, type FrettingFinger } from "./player-hand";
 
@@ -99,7 +99,7 @@ describe("fingers", () => {
     );
   });
 
-  const expectNothingUnder = (one: FrettedHold, other: FrettedHold, { holds }: Grip) => {
+  const expectNothingUnder = (one: PitchedHold, other: PitchedHold, { holds }: Grip) => {
     for (const hold of holds) {
       const isBetween = (hold.string - one.string) * (hold.string - other.string) < 0;
       if (isBetween && hold.fret !== undefined) {

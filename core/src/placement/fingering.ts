@@ -1,10 +1,10 @@
 import { fingertipMm } from "../neck/fret-geometry";
 import type { FingerByHand, Neck } from "../neck/neck";
-import { isFretted, type Grip, type Hand, type FrettedHold, type Hold } from "./grip";
+import { isFretted, type Grip, type Hand, type Hold, type PitchedHold } from "./grip";
 import { reachMm, type FrettingFinger, type PlayerHand } from "./player-hand";
 
 interface Pressed {
-  readonly hold: FrettedHold;
+  readonly hold: PitchedHold;
   readonly index: number;
 }
 
@@ -18,6 +18,11 @@ const NEARLY_AS_EASY = 0.5;
 
 /** Frets from the first finger up to the fourth, of a hand that does not stretch. */
 const FRETS_UNDER_THE_HAND = 4;
+
+/** How far fretted notes may lie apart, in mm: fingers reach from the first to the fourth, a thumb beyond. */
+export function widestGripMm(player: PlayerHand): number {
+  return player.usesThumb ? Number.POSITIVE_INFINITY : reachMm(player, 1, 4);
+}
 
 /**
  * Every way for this hand to hold a grip: for each fret that the first finger may lie on, the

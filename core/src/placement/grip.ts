@@ -31,47 +31,72 @@ export interface Hand {
   readonly barFret?: number;
 }
 
-/** Every way to give each note a place on a string of its own. */
-export function gripsOf(notes: readonly PlacingNote[], neck: Neck): readonly Grip[] {
-  const choices = notes.map((note): readonly Hold[] => {
-    if (note.kind === "dead") return [{ string: note.string, fret: undefined }];
-    const fretted = note.needsFret ? note.places.filter(({ fret }) => fret > 0) : note.places;
-    return (note.isFixed ? note.places : fretted).map((place) => ({
-      string: place.string,
-      fret: place.fret,
-      fromNut: fretFromNut(place, neck),
-    }));
-  });
+/**
+ * Every way to give each note a place on a string of its own.
+ * @param widestMm How far the outermost fretted notes may lie apart along the neck.
+ */
+export function gripsOf(
+  notes: readonly PlacingNote[],
+  neck: Neck,
+  widestMm = Number.POSITIVE_INFINITY,
+): readonly Grip[] {
+  const choices = notes.map((note) => holdsFor(note, neck));
   const grips: Grip[] = [];
   const holds: Hold[] = [];
-  const extend = (index: number) => {
+  const extend = (index: number, lowest: number, highest: number) => {
     if (index === choices.length) {
       grips.push(gripOf([...holds]));
       return;
     }
     for (const hold of choices[index]!) {
       if (holds.some((other) => other.string === hold.string)) continue;
+      let [low, high] = [lowest, highest];
+      if (isFretted(hold)) {
+        low = Math.min(low, hold.fromNut);
+        high = Math.max(high, hold.fromNut);
+        if (low < high && fingertipMm(high, neck) - fingertipMm(low, neck) > widestMm) continue;
+      }
       holds.push(hold);
-      extend(index + 1);
+      extend(index + 1, low, high);
       holds.pop();
     }
   };
-  extend(0);
+  extend(0, Number.POSITIVE_INFINITY, 0);
   return grips;
 }
 
-export function gripOf(holds: readonly Hold[]): Grip {
-  const strings = holds.map(({ string }) => string);
-  const range = { thinnest: Math.min(...strings), thickest: Math.max(...strings) };
-  const fretted = holds.filter(isFretted).map(({ fromNut }) => fromNut);
-  if (fretted.length === 0) return { holds, ...range };
-  const [lowest, highest] = [Math.min(...fretted), Math.max(...fretted)];
-  return { holds, fretted: { lowest, highest }, ...range };
+function holdsFor(note: PlacingNote, neck: Neck): readonly Hold[] {
+  if (note.kind === "dead") return [{ string: note.string, fret: undefined }];
+  const { places, needsFret, isFixed } = note;
+  return places
+    .filter(({ fret }) => fret > 0 || !needsFret || isFixed)
+    .map((place) => ({
+      string: place.string,
+      fret: place.fret,
+      fromNut: fretFromNut(place, neck),
+    }));
 }
 
-export type FrettedHold = Extract<Hold, { readonly fromNut: number }>;
+export function gripOf(holds: readonly Hold[]): Grip {
+  let thinnest = Number.POSITIVE_INFINITY;
+  let thickest = 0;
+  let lowest = Number.POSITIVE_INFINITY;
+  let highest = 0;
+  for (const hold of holds) {
+    thinnest = Math.min(thinnest, hold.string);
+    thickest = Math.max(thickest, hold.string);
+    if (!isFretted(hold)) continue;
+    lowest = Math.min(lowest, hold.fromNut);
+    highest = Math.max(highest, hold.fromNut);
+  }
+  if (highest === 0) return { holds, thinnest, thickest };
+  return { holds, fretted: { lowest, highest }, thinnest, thickest };
+}
 
-export function isFretted(hold: Hold): hold is FrettedHold {
+/** A hold that has a pitch, open strings among them. */
+export type PitchedHold = Extract<Hold, { readonly fromNut: number }>;
+
+export function isFretted(hold: Hold): hold is PitchedHold {
   return hold.fret !== undefined && hold.fret > 0;
 }
 

@@ -11,7 +11,7 @@ import {
   type Judgement,
   type Passing,
 } from "./cost-model";
-import { handsFor } from "./fingering";
+import { handsFor, widestGripMm } from "./fingering";
 import { gripOf, gripsOf, placeCode, type Grip, type Hand } from "./grip";
 import type { PlacingMoment, PlacingNote } from "./moment";
 import { barHandsFor, isBarred } from "./slide-bar";
@@ -23,10 +23,13 @@ export interface Column {
   readonly hands: readonly Hand[];
   /** Points, by hand. */
   readonly own: readonly number[];
+  /** Every fret that the first finger may lie on. */
+  readonly indexFrets: readonly (number | undefined)[];
   /** By hand and note: one number a place. */
   readonly codes: readonly (readonly number[])[];
   readonly shiftKinds: Kinds;
   readonly stringKinds: Kinds;
+  readonly gripKinds: Kinds;
 }
 
 /** Points from each hand of one column to each of the next: row after row. */
@@ -40,7 +43,7 @@ const MOST_REMEMBERED = 20_000;
  */
 export class HandTable {
   private readonly columns = new Map<string, Column>();
-  private readonly steps = new Map<string, Steps>();
+  private readonly steps = new Map<number, Steps>();
   private count = 0;
 
   constructor(readonly judgement: Judgement) {}
@@ -62,9 +65,11 @@ export class HandTable {
       id: this.count++,
       hands,
       own: hands.map((hand) => addUp((sink) => holdTerms(hand, moment, this.judgement, sink))),
+      indexFrets: [...new Set(hands.map(({ indexFret }) => indexFret))],
       codes: hands.map(({ grip }) => grip.holds.map(placeCode)),
       shiftKinds: kindsBy(hands, shiftKey),
       stringKinds: kindsBy(hands, stringKey),
+      gripKinds: kindsBy(hands, ({ grip }) => grip),
     };
     if (this.columns.size >= MOST_REMEMBERED) this.columns.clear();
     const leavesHandAlone = hands.some(({ grip }) => !grip.fretted);
@@ -79,7 +84,7 @@ export class HandTable {
   stepsBetween(from: Column, to: Column, before: PlacingMoment, after: PlacingMoment): Steps {
     const hurry = haste(after.gapSeconds);
     const free = haste(after.gapSeconds + before.gapSeconds);
-    const key = `${from.id} ${to.id} ${hurry} ${free}`;
+    const key = stepKey(from.id, to.id, hurry, free);
     const known = this.steps.get(key);
     if (known) return known;
     const steps = stepsOf(from, to, passing(before, after), this.judgement);
@@ -87,6 +92,15 @@ export class HandTable {
     this.steps.set(key, steps);
     return steps;
   }
+}
+
+const MOST_COLUMNS = 2 ** 21;
+const MOST_TENTHS = 2 ** 5;
+
+/** Haste comes in tenths, from 0.6 to 1.8. */
+function stepKey(from: number, to: number, hurry: number, free: number): number {
+  const ids = from * MOST_COLUMNS + to;
+  return (ids * MOST_TENTHS + Math.round(10 * hurry)) * MOST_TENTHS + Math.round(10 * free);
 }
 
 /** Hands that a group of terms cannot tell apart are worked out once. */
@@ -97,8 +111,8 @@ interface Kinds {
   readonly examples: readonly Hand[];
 }
 
-function kindsBy(hands: readonly Hand[], key: (hand: Hand) => string): Kinds {
-  const known = new Map<string, number>();
+function kindsBy(hands: readonly Hand[], key: (hand: Hand) => unknown): Kinds {
+  const known = new Map<unknown, number>();
   const examples: Hand[] = [];
   const of = hands.map((hand) => {
     const own = key(hand);
@@ -112,49 +126,68 @@ function kindsBy(hands: readonly Hand[], key: (hand: Hand) => string): Kinds {
   return { of, examples };
 }
 
-const shiftKey = ({ indexFret, grip, isBar, barFret }: Hand) =>
-  `${indexFret} ${grip.fretted !== undefined} ${isBar} ${barFret}`;
+function shiftKey({ indexFret, grip, isBar, barFret }: Hand): unknown {
+  if (isBar) return `${indexFret} ${barFret}`;
+  return grip.fretted ? indexFret : -1 - (indexFret ?? NOWHERE);
+}
 
-function stringKey({ grip, indexFret }: Hand): string {
+/** Stands for a hand that has not been on the neck yet. */
+const NOWHERE = 99;
+
+function stringKey({ grip, indexFret }: Hand): number {
+  const isOpenNote = grip.holds[0]!.fret === 0;
   const isUp = (indexFret ?? 0) >= UP_THE_NECK;
-  return `${grip.thinnest} ${grip.thickest} ${grip.holds[0]!.fret === 0} ${isUp}`;
+  return 4 * (100 * grip.thinnest + grip.thickest) + (isOpenNote ? 2 : 0) + (isUp ? 1 : 0);
 }
 
 function stepsOf(from: Column, to: Column, between: Passing, by: Judgement): Steps {
   let sum = 0;
   const add: Sink = (_, points) => (sum += points);
-  const counted = (count: () => void): number => {
+  const shifts = crossTable(from.shiftKinds, to.shiftKinds, (a, b) => {
+    if (!isCarried(a, b)) return Number.POSITIVE_INFINITY;
     sum = 0;
-    count();
+    shiftTerms(a, b, between, by, add);
     return sum;
-  };
-  const shifts = crossTable(from.shiftKinds, to.shiftKinds, (a, b) =>
-    isCarried(a, b) ? counted(() => shiftTerms(a, b, between, by, add)) : Number.POSITIVE_INFINITY,
-  );
-  const strings = crossTable(from.stringKinds, to.stringKinds, (a, b) =>
-    counted(() => stringTerms(a, b, by.weights, add)),
-  );
+  });
+  const strings = crossTable(from.stringKinds, to.stringKinds, (a, b) => {
+    sum = 0;
+    stringTerms(a, b, by.weights, add);
+    return sum;
+  });
+  const tables = [shifts, strings];
+  if (hasKeepTerms(between)) {
+    const keeps = crossTable(from.gripKinds, to.gripKinds, (a, b) => {
+      sum = 0;
+      keepTerms(a, b, between, by.weights, add);
+      return sum;
+    });
+    tables.push(keeps);
+  }
   const steps = new Float64Array(from.hands.length * to.hands.length);
-  const keeps = hasKeepTerms(between);
-  let at = 0;
-  for (const [index, hand] of from.hands.entries()) {
-    const shiftRow = shifts[from.shiftKinds.of[index]!]!;
-    const stringRow = strings[from.stringKinds.of[index]!]!;
-    for (const [other, next] of to.hands.entries()) {
-      sum = shiftRow[to.shiftKinds.of[other]!]! + stringRow[to.stringKinds.of[other]!]!;
-      if (keeps) keepTerms(hand, next, between, by.weights, add);
-      steps[at++] = sum;
+  for (const { points, from: rows, to: columns, width } of tables) {
+    let at = 0;
+    for (let hand = 0; hand < rows.length; hand++) {
+      const row = rows[hand]! * width;
+      for (let next = 0; next < columns.length; next++) {
+        steps[at++]! += points[row + columns[next]!]!;
+      }
     }
   }
   return steps;
 }
 
-function crossTable(
-  from: Kinds,
-  to: Kinds,
-  cost: (a: Hand, b: Hand) => number,
-): readonly (readonly number[])[] {
-  return from.examples.map((a) => to.examples.map((b) => cost(a, b)));
+/** Points by kinds, row after row, and the kinds of the hands that they are for. */
+interface CrossTable {
+  readonly points: readonly number[];
+  readonly from: readonly number[];
+  readonly to: readonly number[];
+  readonly width: number;
+}
+
+function crossTable(from: Kinds, to: Kinds, cost: (a: Hand, b: Hand) => number): CrossTable {
+  const points: number[] = [];
+  for (const a of from.examples) for (const b of to.examples) points.push(cost(a, b));
+  return { points, from: from.of, to: to.of, width: to.examples.length };
 }
 
 /** While nothing is fretted the hand stays where it was. */
@@ -195,13 +228,14 @@ function handsOf(
   { neck, player }: Pick<Judgement, "neck" | "player">,
   staying: readonly (number | undefined)[],
 ): readonly Hand[] {
-  const grips = gripsOf(notes, neck);
   const hands = isBarred(notes)
-    ? grips.flatMap((grip) => barHandsFor(grip, notes, neck, staying))
-    : grips.flatMap((grip) => handsFor(grip, neck, player, staying));
+    ? gripsOf(notes, neck).flatMap((grip) => barHandsFor(grip, notes, neck, staying))
+    : gripsOf(notes, neck, widestGripMm(player)).flatMap((grip) =>
+        handsFor(grip, neck, player, staying),
+      );
   if (hands.length > 0) return hands;
   const isForced = notes.every((note) => note.kind === "dead" || note.isFixed);
-  return isForced ? grips.map(believed) : [];
+  return isForced ? gripsOf(notes, neck).map(believed) : [];
 }
 
 /** A grip beyond any hand, with a finger a note as far as there are fingers. */

@@ -31,6 +31,7 @@ export class KnownBars {
     }
   }
 
+  /** The places of a moment in a bar that sounds the same; undefined where there was none. */
   placesOf(bar: Bar, onset: Fraction): readonly number[] | undefined {
     return this.byBar.size === 0
       ? undefined
@@ -38,17 +39,17 @@ export class KnownBars {
   }
 }
 
-/** What it costs to hold a moment otherwise than it was held in a bar that sounds the same. */
+/**
+ * What it costs to hold a moment otherwise than it was held in a bar that sounds the same.
+ * @param codes How it was held there.
+ */
 export function knownTerms(
-  known: KnownBars,
-  bar: Bar,
-  onset: Fraction,
+  codes: readonly number[],
   { grip }: Hand,
   { weights }: Pick<Judgement, "weights">,
   sink: Sink,
 ): void {
-  const codes = known.placesOf(bar, onset);
-  if (codes?.length !== grip.holds.length) return;
+  if (codes.length !== grip.holds.length) return;
   if (grip.holds.every((hold, index) => placeCode(hold) === codes[index])) return;
   sink("repeatMoved", Math.round(POINTS * weights.repeatMoved));
 }

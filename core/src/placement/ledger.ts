@@ -39,9 +39,8 @@ export function ledgerOf(
     for (const echo of echoes[index]!) {
       if (isBroken(echo, index, 0, columns, trail)) sink(echo.term, echoPoints[echo.term]);
     }
-    if (request.after) {
-      knownTerms(request.after.known, request.bars[at.bar]!, at.onset, hand, judgement, sink);
-    }
+    const known = request.after?.known.placesOf(request.bars[at.bar]!, at.onset);
+    if (known) knownTerms(known, hand, judgement, sink);
   }
   return entries;
 }

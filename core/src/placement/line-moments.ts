@@ -202,7 +202,8 @@ function rememberedPlaces(neck: Neck, allow: Allow): (note: PitchedNote) => Choi
 function lineNote(note: Note, placesOf: (note: PitchedNote) => Choice): LineNote {
   if (note.kind === "dead")
     return { note, places: [], isNarrowed: true, isFixed: true, isHeld: false };
-  return { note, ...placesOf(note), isHeld: false };
+  const { places, isNarrowed, isFixed } = placesOf(note);
+  return { note, places, isNarrowed, isFixed, isHeld: false };
 }
 
 function heightOf({ note }: LineNote): number {
@@ -253,7 +254,7 @@ export function placingNotes(
       places,
       isNarrowed,
       isFixed,
-      ...(bond && { bond }),
+      bond,
       cents: isBarred ? (note.pitch.cents ?? 0) : 0,
       isBarred,
       isBent,

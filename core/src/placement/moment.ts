@@ -21,8 +21,8 @@ export type PlacingNote =
       readonly isNarrowed: boolean;
       /** Where it lies is not ours to change. */
       readonly isFixed: boolean;
-      /** Absent where it is free. */
-      readonly bond?: Bonding;
+      /** Undefined where it is free. */
+      readonly bond: Bonding | undefined;
       /** How far its pitch is off, which only a slide-bar can heed. */
       readonly cents: number;
       /** Played with a slide-bar. */

@@ -20,7 +20,7 @@ import { bestRoute } from "./search";
 import type { Sink } from "./terms";
 import { reduceToPlayable, type WhyUnreachable } from "./unreachable";
 import { BROKEN_RULE_POINTS } from "./weights";
-import { addWishes, allowedBy, type Wishes } from "./wishes";
+import { addWishes, allowedBy, asksOfHands, type Wishes } from "./wishes";
 
 /** Which places may move: all but the pinned ones, or only those that are not known yet. */
 export type Scope = "unpinned" | "unplaced";
@@ -94,26 +94,22 @@ export function planAlong(
     moment: sought[index]!,
     hand: columns[index]!.hands[hand]!,
   }));
-  const broken = points < BROKEN_RULE_POINTS / 2 ? [] : brokenMoments(chart, moments);
+  const broken = at.filter((_, index) => isRuleBroken(chart, hands, index));
   return { moments, unreachable, broken, points, bound, isProven: points <= bound };
 }
 
-/** Where a step or a wish costs as much as a broken rule. */
-function brokenMoments(
-  { table, request }: LineChart,
-  moments: readonly PlannedMoment[],
-): readonly LineMoment[] {
-  const { judgement } = table;
-  return moments.flatMap(({ at, hand, moment }, index) => {
-    const before = index === 0 ? request.after?.last : moments[index - 1];
-    let isBroken = false;
-    const sink: Sink = (term) => {
-      if (term === "brokenRule") isBroken = true;
-    };
-    addWishes(hand, request.wishes, judgement.neck, sink);
-    if (before) moveTerms(before.hand, hand, passing(before.moment, moment), judgement, sink);
-    return isBroken ? [at] : [];
-  });
+/** Nothing but a broken rule makes a step or a wish so dear. */
+function isRuleBroken(
+  { columns, steps, extra }: LineChart,
+  hands: readonly number[],
+  index: number,
+): boolean {
+  const hand = hands[index]!;
+  const wished = extra[index]?.[hand] ?? 0;
+  const step = steps[index];
+  const width = columns[index]!.hands.length;
+  const moved = step ? step[hands[index - 1]! * width + hand]! : 0;
+  return Math.max(wished, moved) > BROKEN_RULE_POINTS / 2;
 }
 
 export function chartOf(request: LineRequest, table: HandTable): LineChart {
@@ -133,26 +129,25 @@ export function chartOf(request: LineRequest, table: HandTable): LineChart {
   for (const one of all) {
     const before = notes.at(-1) ?? last?.notes ?? [];
     const gapSeconds = one.gapSeconds + lostGap;
-    const canHold = (some: readonly LineNote[]) => {
+    const { kept, held, lost } = reduceToPlayable(one.notes, neck, (some) => {
       const moment = { notes: placingNotes(one, some, before, lowest, withBar), gapSeconds };
-      return table.columnOf(moment, staying).hands.length > 0;
-    };
-    const { kept, lost } = reduceToPlayable(one.notes, neck, canHold);
+      const column = table.columnOf(moment, staying);
+      return column.hands.length > 0 ? { moment, column } : undefined;
+    });
     for (const [id, why] of lost) if (!isHeldOn(one, id)) unreachable.set(id, why);
-    if (kept.length === 0) {
+    if (!held) {
       lostGap = gapSeconds;
       continue;
     }
     lostGap = 0;
-    const moment = { notes: placingNotes(one, kept, before, lowest, withBar), gapSeconds };
-    const column = table.columnOf(moment, staying);
+    const { moment, column } = held;
     const previous = columns.at(-1);
     steps.push(previous && table.stepsBetween(previous, column, moments.at(-1)!, moment));
     at.push(one);
     notes.push(kept);
     moments.push(moment);
     columns.push(column);
-    staying = [...new Set(column.hands.map(({ indexFret }) => indexFret))];
+    staying = column.indexFrets;
   }
   const echoes: readonly (readonly Echo[])[] = echoesOf(moments);
   const extra = extraCosts(request, table, at, moments[0], columns);
@@ -235,10 +230,12 @@ function extraCosts(
   const { neck } = table.judgement;
   for (const [index, { hands }] of columns.entries()) {
     const { bar, onset } = at[index]!;
+    const known = after?.known.placesOf(bars[bar]!, onset);
+    if (!known && !asksOfHands(wishes)) continue;
     for (const [order, hand] of hands.entries()) {
       const sink: Sink = (_, points) => put(index, order, points);
       addWishes(hand, wishes, neck, sink);
-      if (after) knownTerms(after.known, bars[bar]!, onset, hand, table.judgement, sink);
+      if (known) knownTerms(known, hand, table.judgement, sink);
     }
   }
   return sums;

@@ -50,8 +50,10 @@ function semitones(count: number): string {
   return count === 1 ? "1 semitone" : `${count} semitones`;
 }
 
-export interface Reduction {
+export interface Reduction<Held> {
   readonly kept: readonly LineNote[];
+  /** What holds them; absent where nothing is kept. */
+  readonly held: Held | undefined;
   /** By note id; what was only held on is let go without a word. */
   readonly lost: ReadonlyMap<string, WhyUnreachable>;
 }
@@ -61,13 +63,13 @@ export interface Reduction {
  * stay, since their string is all they have; of equal numbers bass and top are kept, then the
  * third, then the others. What a teacher fixed goes last, and only where two
  * fixed notes want the same string.
- * @param canHold Whether some hand holds these notes together.
+ * @param hold What holds these notes together; undefined where no hand does.
  */
-export function reduceToPlayable(
+export function reduceToPlayable<Held>(
   notes: readonly LineNote[],
   neck: Neck,
-  canHold: (notes: readonly LineNote[]) => boolean,
-): Reduction {
+  hold: (notes: readonly LineNote[]) => Held | undefined,
+): Reduction<Held> {
   const lost = new Map<string, WhyUnreachable>();
   const inReach: LineNote[] = [];
   const damped = new Set<number>();
@@ -79,9 +81,11 @@ export function reduceToPlayable(
     } else if (one.places.length > 0) inReach.push(one);
     else lost.set(one.note.id, whyNowhere(one, neck));
   }
-  if (inReach.length > 0 && canHold(inReach)) return { kept: inReach, lost };
   const fresh = inReach.filter(({ isHeld }) => !isHeld);
-  if (fresh.length > 0 && canHold(fresh)) return { kept: fresh, lost };
+  for (const kept of [inReach, fresh]) {
+    const held = kept.length > 0 ? hold(kept) : undefined;
+    if (held) return { kept, held, lost };
+  }
   const pitched = fresh
     .filter(({ note }) => note.kind === "pitched")
     .sort((a, b) => dispensable(b, fresh) - dispensable(a, fresh));
@@ -92,13 +96,14 @@ export function reduceToPlayable(
   for (const among of [free, pitched]) {
     for (const drop of subsets(among)) {
       const kept = fresh.filter((one) => !drop.includes(one));
-      if (kept.length > 0 && !canHold(kept)) continue;
+      const held = kept.length > 0 ? hold(kept) : undefined;
+      if (kept.length > 0 && !held) continue;
       for (const { note } of drop) lost.set(note.id, why);
-      return { kept, lost };
+      return { kept, held, lost };
     }
   }
   for (const { note } of pitched) lost.set(note.id, why);
-  return { kept: [], lost };
+  return { kept: [], held: undefined, lost };
 }
 
 function whyNowhere({ note }: LineNote, neck: Neck): WhyUnreachable {

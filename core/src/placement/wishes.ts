@@ -44,6 +44,11 @@ function firstNotes(bars: readonly Bar[]): readonly string[] {
   return (sounding ?? []).map(({ id }) => id);
 }
 
+/** Whether the wishes make any hand dearer than it is by itself. */
+export function asksOfHands({ around, position }: Wishes): boolean {
+  return around !== undefined || position !== undefined;
+}
+
 /** What a hand costs against the wishes. */
 export function addWishes(hand: Hand, { around, position }: Wishes, neck: Neck, sink: Sink): void {
   if (!hand.grip.fretted) return;
