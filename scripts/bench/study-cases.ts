@@ -3,14 +3,7 @@ import { tuningById, usualInstrument } from "@intonazione/core/instrument";
 import { USUAL_STYLE } from "@intonazione/core/neck";
 import { parseKey } from "@intonazione/core/pitch";
 import { HandTable, judgementOf, profileById, type LineRequest } from "@intonazione/core/placement";
-import {
-  lineOf,
-  newPart,
-  withEvents,
-  withNotes,
-  type Bar,
-  type Note,
-} from "@intonazione/core/score";
+import { lineOf, newPart, withoutPlaces, type Bar } from "@intonazione/core/score";
 import { demoSongs } from "@intonazione/demo";
 import { STUDY_LINES } from "./agreement.data";
 
@@ -24,19 +17,10 @@ export interface StudyCase {
 
 const usual = profileById(undefined);
 
-function forgetPlaces(bars: readonly Bar[]): readonly Bar[] {
-  const forget = (note: Note): Note => {
-    if (note.kind === "dead") return note;
-    const { place: _, ...rest } = note;
-    return { ...rest, pinned: false };
-  };
-  return bars.map((bar) => withEvents(bar, (event) => withNotes(event, forget)));
-}
-
 function caseOf(name: string, bars: readonly Bar[], table: HandTable, tempoBpm: number): StudyCase {
   const secondsPerWhole = () => 240 / tempoBpm;
   const request = {
-    bars: forgetPlaces(bars),
+    bars: withoutPlaces(bars),
     scope: "unpinned",
     secondsPerWhole,
     wishes: {},

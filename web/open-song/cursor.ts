@@ -87,7 +87,7 @@ export function walk(song: Song, cursor: Cursor, step: Step): Cursor {
   return target ? cursorAt(cursor.partId, target) : cursor;
 }
 
-function cursorAt(partId: string, { phraseId, event }: Stop): Cursor {
+export function cursorAt(partId: string, { phraseId, event }: Stop): Cursor {
   return { partId, phraseId, eventId: event.id };
 }
 

@@ -28,7 +28,7 @@ export async function followWish(
   const profile = profileById(part.profile, profiles);
   try {
     const { options } = await atTheDesk(
-      (desk) => desk.advise(song, at, wishes, profile),
+      (desk) => desk.advise(song, at, { wishes, profile, count: 1 }),
       own.signal,
     );
     const now = lineOf(store.getState().history.song, at.phraseId, at.partId);

@@ -11,6 +11,7 @@ import {
 } from "@intonazione/core/score";
 import { createStore, type StoreApi } from "zustand/vanilla";
 import { settle, type Cursor } from "./cursor";
+import type { Listening } from "./heard";
 import { USUAL_LANES, type LaneSet, type ShownLanes } from "./shown-lanes";
 
 export const STAGES = ["set-up", "write", "place"] as const;
@@ -74,6 +75,8 @@ export interface SongState extends ShownLanes {
   /** The phrase that the call-out line rewrites; absent while it writes a new one. */
   readonly rewriting: string | undefined;
   readonly saving: Saving;
+  /** What a listener told, by part; it lives while the window is open. */
+  readonly heard: Readonly<Record<string, Listening>>;
   /** How the studio calls strings and counts frets where the song does not say. */
   readonly studio: PlaceStyle;
   /** The studio's own ways of judging places. */
@@ -134,6 +137,7 @@ export function createSongStore({
     dropped: undefined,
     rewriting: undefined,
     saving,
+    heard: {},
     studio,
     profiles: profiles.list,
     profilesVersion: profiles.version,

@@ -38,10 +38,9 @@ function tableAt(song: Song, { partId }: LineAddress, profile: Profile) {
 
 const desk: Desk = {
   remapPart: (song, part, to, how) => remapPart(song, part, to, newId, how),
-  advise: (song, at, wishes, profile, onlyBar) => {
+  advise: (song, at, { profile, count, ...asked }) => {
     const { part, table } = tableAt(song, at, profile);
-    const asked = { wishes, ...(onlyBar !== undefined && { onlyBar }) };
-    return adviseOnLine(lineRequest(song, part, at.phraseId, table, asked), table);
+    return adviseOnLine(lineRequest(song, part, at.phraseId, table, asked), table, count);
   },
   weighPlaces: (song, at, noteId, profile) => {
     const { part, table } = tableAt(song, at, profile);

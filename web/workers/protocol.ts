@@ -12,11 +12,20 @@ export interface LineAddress {
   readonly partId: string;
 }
 
+export interface AdviceRequest {
+  readonly wishes: Wishes;
+  readonly profile: Profile;
+  /** The only bar to be placed, by index; the whole phrase where it is left out. */
+  readonly onlyBar?: number;
+  /** How many ways; 3 where it is left out. */
+  readonly count?: number;
+}
+
 /** Everything that is computed off the main thread. */
 export interface Desk {
   remapPart(song: Song, part: Part, to: Target, how?: RemapHow): RemappedPart;
-  /** The best ways to place a phrase of a part where it stands, or only one of its bars (by index). */
-  advise(song: Song, at: LineAddress, wishes: Wishes, profile: Profile, onlyBar?: number): Advice;
+  /** The best ways to place a phrase of a part where it stands, or only one of its bars. */
+  advise(song: Song, at: LineAddress, request: AdviceRequest): Advice;
   /** What each place of one note would cost its line. */
   weighPlaces(
     song: Song,

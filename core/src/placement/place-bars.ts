@@ -87,7 +87,7 @@ export function withPlan(bars: readonly Bar[], plan: Plan, scope: Scope): readon
       withNotes(event, (note) => {
         if (note.kind === "dead") return note;
         const place = placed.get(note);
-        if (!place) return isFixed(note, scope) ? note : withoutPlace(note);
+        if (!place) return isFixed(note, scope) ? note : unplaced(note);
         // A place that is out of scope, or a finger that the teacher gave, is not ours to change.
         return isFixed(note, scope) || isSamePlace(note.place, place) ? note : { ...note, place };
       }),
@@ -99,7 +99,8 @@ function isSamePlace(a: Place | undefined, b: Place): boolean {
   return a !== undefined && a.string === b.string && a.fret === b.fret && a.finger === b.finger;
 }
 
-function withoutPlace(note: Note): Note {
+/** Without its place alone: what a teacher ruled out stays so. */
+function unplaced(note: Note): Note {
   if (note.kind === "dead" || !note.place) return note;
   const { place: _, ...rest } = note;
   return { ...rest, pinned: false };

@@ -6,8 +6,8 @@ import { TUNING_LIBRARY, tuningById } from "../instrument/tuning-library";
 import { USUAL_STYLE } from "../neck/place-names";
 import { parseKey, type Key } from "../pitch/key";
 import { testId } from "../score/song.arbitraries";
-import { eventsOf, withEvents, type Bar } from "../score/bar";
-import { notesOf, withNotes } from "../score/event";
+import { eventsOf, type Bar } from "../score/bar";
+import { notesOf } from "../score/event";
 import { newPart, type Part } from "../score/song";
 import { HandTable } from "./hand-table";
 import { judgementOf } from "./judgement";
@@ -30,19 +30,6 @@ export function partOn(tuningId: string, capo = 0, name = "Guitar"): Part {
 export function said(text: string, part: Part, key = "A minor"): readonly Bar[] {
   const frame = { key: keyOf(key), metre: { beats: 4, unit: 4 } as const, tempoBpm: 100 };
   return parseCallout(text, calloutContext(part, frame, USUAL_STYLE), testId).bars;
-}
-
-/** The same line with its places forgotten. */
-export function unplaced(bars: readonly Bar[]): readonly Bar[] {
-  return bars.map((bar) =>
-    withEvents(bar, (event) =>
-      withNotes(event, (note) => {
-        if (note.kind === "dead") return note;
-        const { place: _, ...rest } = note;
-        return { ...rest, pinned: false };
-      }),
-    ),
-  );
 }
 
 export function tableOn(part: Part, key?: string, profile?: string): HandTable {

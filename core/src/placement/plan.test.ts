@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import { soundedAt } from "../neck/harmonic";
 import { fret, neckOf, type Neck } from "../neck/neck";
 import { midiOf } from "../pitch/pitch";
-import { eventsOf, type Bar } from "../score/bar";
+import { eventsOf, withoutPlaces, type Bar } from "../score/bar";
 import { harmonicOf, linkOf, notesOf, stringOf } from "../score/event";
 import { anyBars, anyCapo } from "../score/song.arbitraries";
 import { usualInstrument } from "../instrument/instrument";
@@ -13,16 +13,7 @@ import { difficultyOf } from "./difficulty";
 import { spanMm } from "./grip";
 import { placeBars, placePhrases } from "./place-bars";
 import { planLine } from "./plan-line";
-import {
-  asked,
-  keyOf,
-  partOn,
-  placesIn,
-  placesSaid,
-  said,
-  tableOn,
-  unplaced,
-} from "./placement.test-kit";
+import { asked, keyOf, partOn, placesIn, placesSaid, said, tableOn } from "./placement.test-kit";
 import { pinConflicts } from "./pins";
 import { reachMm, USUAL_HAND } from "./player-hand";
 import { PROFILES } from "./profiles";
@@ -34,7 +25,7 @@ import { suggestFingers } from "./suggest-fingers";
 const guitar = partOn("standard");
 const neck = neckOf(guitar.instrument);
 const plan = (callout: string, more = {}, part = guitar, key = "A minor") =>
-  planLine(asked(unplaced(said(callout, part, key)), more), tableOn(part, key));
+  planLine(asked(withoutPlaces(said(callout, part, key)), more), tableOn(part, key));
 
 const anyLine: fc.Arbitrary<readonly [Neck, readonly Bar[]]> = fc
   .constantFrom(...TUNING_LIBRARY)
@@ -72,7 +63,7 @@ describe("placing a line", () => {
     const widest = reachMm(USUAL_HAND, 1, 4);
     fc.assert(
       fc.property(anyLine, ([on, bars]) => {
-        const { plan: found } = placeBars(unplaced(bars), on, "unpinned");
+        const { plan: found } = placeBars(withoutPlaces(bars), on, "unpinned");
         for (const { hand } of found.moments) {
           expect(spanMm(hand.grip, on)).toBeLessThanOrEqual(widest);
           const { holds } = hand.grip;
@@ -101,7 +92,7 @@ describe("placing a line", () => {
     fc.assert(
       fc.property(fc.array(single, { minLength: 1, maxLength: 6 }), (steps) => {
         const text = steps.map(([at, up, how]) => `D${at}${how}${at + up}`).join(" ");
-        const bars = unplaced(said(`'16 ${text}`, guitar));
+        const bars = withoutPlaces(said(`'16 ${text}`, guitar));
         const { bars: placed, plan: found } = placeBars(bars, neck, "unpinned");
         expect(found.broken).toEqual([]);
         let before: number | undefined;
@@ -127,7 +118,7 @@ describe("placing a line", () => {
     ["a bend is fretted", "'4 B0b2", "3:4"],
     ["the voice below is held", "under['1 A0] '4 D2 G2 B1 e0", "4:2+5:0 3:2 2:1 1:0"],
   ])("%s", (_, callout, places) => {
-    const bars = unplaced(said(callout, guitar));
+    const bars = withoutPlaces(said(callout, guitar));
     const { bars: placed } = placeBars(bars, neck, "unpinned");
     const first = eventsOf(placed).filter((event) => event.duration.den !== 1);
     const text = placesSaid([{ events: [...first] }]);
@@ -140,8 +131,8 @@ describe("placing a line", () => {
 
 describe("a song's phrases", () => {
   it("go on where the hand was, and place alike what sounds alike", () => {
-    const riff = unplaced(said("'8 A7 D5 D7 A7 D5 A7 A5 E8", guitar));
-    const high = unplaced(said("'8 B13 B15 e12 e15 e12 B15 B13 G14", guitar));
+    const riff = withoutPlaces(said("'8 A7 D5 D7 A7 D5 A7 A5 E8", guitar));
+    const high = withoutPlaces(said("'8 B13 B15 e12 e15 e12 B15 B13 G14", guitar));
     const phrases = [riff, high, riff].map((bars) => ({ bars }));
     const [first, , last] = placePhrases(phrases, neck, "unpinned");
     expect(placesSaid(last!.bars)).toBe(placesSaid(first!.bars));
@@ -239,9 +230,9 @@ describe("pins that cannot be met", () => {
     expect(conflictsOf(pinned("'4 A12 D5 D7 A5", [0]), { position: 2 })).toEqual([
       [0, "place", "position"],
     ]);
-    expect(conflictsOf(unplaced(said("'4 E0 E1 A0", guitar)), { withoutStrings: [6] })).toEqual([
-      [0, "without-strings"],
-    ]);
+    expect(
+      conflictsOf(withoutPlaces(said("'4 E0 E1 A0", guitar)), { withoutStrings: [6] }),
+    ).toEqual([[0, "without-strings"]]);
   });
 });
 
@@ -250,7 +241,7 @@ describe("alternatives", () => {
     fc.assert(
       fc.property(anyLine, ([on, bars]) => {
         const table = tableOn(guitar);
-        const plans = alternativesFor(asked(unplaced(bars)), tableOn({ ...guitar }), 3);
+        const plans = alternativesFor(asked(withoutPlaces(bars)), tableOn({ ...guitar }), 3);
         for (const [index, own] of plans.entries()) {
           expect(own.points).toBeGreaterThanOrEqual(plans[0]!.bound);
           for (const other of plans.slice(0, index)) {
@@ -263,13 +254,15 @@ describe("alternatives", () => {
       { numRuns: 15 },
     );
     expect(
-      alternativesFor(asked(unplaced(said("'8 A7 D5 D7 A7", guitar))), tableOn(guitar), 3),
+      alternativesFor(asked(withoutPlaces(said("'8 A7 D5 D7 A7", guitar))), tableOn(guitar), 3),
     ).toHaveLength(3);
   });
 
   it("come with reasons that say what the best one spares", () => {
     const request = asked(
-      unplaced(said("'8 D9 D10 D12 D14 D12 D10 D9 A12 | D9 D10 D12 D14 D12 D10 D9 A12", guitar)),
+      withoutPlaces(
+        said("'8 D9 D10 D12 D14 D12 D10 D9 A12 | D9 D10 D12 D14 D12 D10 D9 A12", guitar),
+      ),
     );
     const table = tableOn(guitar, "A minor");
     const [best, ...others] = alternativesFor(request, table, 3).map((one) => ({
@@ -292,7 +285,7 @@ describe("profiles", () => {
   const found = (profile: string) => {
     const part = partOn("standard");
     return planLine(
-      asked(unplaced(said(line, part, "C major"))),
+      asked(withoutPlaces(said(line, part, "C major"))),
       tableOn(part, "C major", profile),
     );
   };
@@ -355,7 +348,7 @@ describe("with a slide-bar", () => {
     instrument: { ...partOn("open-g").instrument, kind: "slide" as const },
   };
   const barred = (callout: string) =>
-    planLine(asked(unplaced(said(callout, slide, "G major"))), tableOn(slide, "G major"));
+    planLine(asked(withoutPlaces(said(callout, slide, "G major"))), tableOn(slide, "G major"));
 
   it("chords lie straight under the bar, and open strings beside it", () => {
     const found = barred("'4 D5+G5+B5 D7+G7+B7 '2 D12+G12+B12+e12");
@@ -370,7 +363,7 @@ describe("with a slide-bar", () => {
     const notes = event.notes.map((note) =>
       note.kind === "pitched" ? { ...note, pitch: { ...note.pitch, cents: -30 } } : note,
     );
-    const bars = unplaced([{ events: [{ ...event, notes }] }]);
+    const bars = withoutPlaces([{ events: [{ ...event, notes }] }]);
     const [first] = planLine(asked(bars), tableOn(slide)).moments;
     expect(first!.hand.barFret! - first!.hand.indexFret!).toBeCloseTo(-0.3, 9);
   });

@@ -1,6 +1,6 @@
 import type { Place } from "../neck/neck";
 import { eventsOf, withEvents, type Bar } from "../score/bar";
-import { notesOf, withNotes } from "../score/event";
+import { notesOf, withNotes, withoutPlace } from "../score/event";
 import { lineMoments } from "./line-moments";
 import type { HandTable } from "./hand-table";
 import { ledgerOf } from "./ledger";
@@ -56,8 +56,8 @@ function withNote(bars: readonly Bar[], noteId: string, place: Place | undefined
     withEvents(bar, (event) =>
       withNotes(event, (note) => {
         if (note.kind === "dead" || note.id !== noteId) return note;
-        const { place: _place, notOn: _notOn, ...rest } = note;
-        return place ? { ...rest, place, pinned: true } : { ...rest, pinned: false };
+        const free = withoutPlace(note);
+        return place ? { ...free, place, pinned: true } : free;
       }),
     ),
   );

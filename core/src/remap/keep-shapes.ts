@@ -3,7 +3,7 @@ import { isOnNeck, type Neck } from "../neck/neck";
 import type { Key } from "../pitch/key";
 import { spellMidi } from "../pitch/spelling";
 import { withEvents, type Bar } from "../score/bar";
-import { harmonicOf, withNotes, type Note } from "../score/event";
+import { harmonicOf, withNotes, withoutPlace, type Note } from "../score/event";
 import { leaveOut } from "./beyond";
 
 export interface KeptShapes {
@@ -24,8 +24,7 @@ export function keepShapes(bars: readonly Bar[], to: Neck, key: Key): KeptShapes
     const sounds = isOnNeck(note.place, to) && soundedAt(note.place, to, harmonicOf(note));
     if (sounds) return { ...note, pitch: { ...note.pitch, ...spellMidi(sounds, key) } };
     lost.push(note.id);
-    const { place: _, ...rest } = note;
-    return { ...rest, pinned: false };
+    return withoutPlace(note);
   };
   const strings = to.openMidi.length;
   const kept = bars.map((bar) =>

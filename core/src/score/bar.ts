@@ -1,5 +1,5 @@
 import { add, compare, ZERO, type Fraction } from "../rhythm/fraction";
-import { lengthOf, type LineEvent } from "./event";
+import { lengthOf, withNotes, withoutPlace, type LineEvent } from "./event";
 
 /** Bars of a line, and events of a bar's voice: more is no phrase that anybody writes by hand. */
 export const MAX_BARS = 2000;
@@ -39,6 +39,15 @@ export function withEvents(bar: Bar, change: (event: LineEvent) => LineEvent): B
   if (!bar.under) return events === bar.events ? bar : { events };
   const under = sameOr(bar.under, change);
   return events === bar.events && under === bar.under ? bar : { events, under };
+}
+
+/** The same bars with their places, and all that was decided about them, forgotten. */
+export function withoutPlaces(bars: readonly Bar[]): readonly Bar[] {
+  return bars.map((bar) =>
+    withEvents(bar, (event) =>
+      withNotes(event, (note) => (note.kind === "dead" ? note : withoutPlace(note))),
+    ),
+  );
 }
 
 function sameOr<Item>(items: readonly Item[], change: (item: Item) => Item): readonly Item[] {

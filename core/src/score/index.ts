@@ -13,7 +13,15 @@ export {
   type SongDetails,
   type Version,
 } from "./song";
-export { eventsOf, momentsOf, timed, withEvents, type Bar, type Moment } from "./bar";
+export {
+  eventsOf,
+  momentsOf,
+  timed,
+  withEvents,
+  withoutPlaces,
+  type Bar,
+  type Moment,
+} from "./bar";
 export {
   linkOf,
   copyOfEvent,

@@ -4,7 +4,8 @@ import { familyOf } from "../instrument/instrument";
 import { TUNING_LIBRARY, tuningById } from "../instrument/tuning-library";
 import { tuningNames } from "../instrument/tuning";
 import { fraction } from "../rhythm/fraction";
-import { keyOf, partOn, said, unplaced } from "../placement/placement.test-kit";
+import { withoutPlaces } from "../score/bar";
+import { keyOf, partOn, said } from "../placement/placement.test-kit";
 import { candidatesFor } from "./candidates";
 import { findTuning, isInHand, type TuningRequest } from "./find-tuning";
 import { questionInWords, reasonsFor } from "./finding-words";
@@ -55,7 +56,7 @@ const PLAYED: readonly [tuningId: string, capo: number, key: string, callout: st
 function searched(row: (typeof PLAYED)[number], more: Partial<TuningRequest> = {}) {
   const [tuningId, capo, key, callout] = row;
   const part = partOn(tuningId, capo);
-  const phrases = [unplaced(said(callout, part, key))];
+  const phrases = [withoutPlaces(said(callout, part, key))];
   return findTuning({ phrases, family: familyOf(part.instrument), key: keyOf(key), ...more });
 }
 

@@ -12,8 +12,7 @@ import { usualSecondsPerWhole, withPlan } from "../placement/place-bars";
 import { POINTS } from "../placement/weights";
 import { NO_WISHES } from "../placement/wishes";
 import type { Fraction } from "../rhythm/fraction";
-import { withEvents, type Bar } from "../score/bar";
-import { withNotes, withoutPlace } from "../score/event";
+import { withoutPlaces, type Bar } from "../score/bar";
 import { candidatesFor, type Candidate } from "./candidates";
 import { evidenceOf, type Evidence, type Mark } from "./evidence";
 import { pool, quickLook, type QuickLook } from "./quick-look";
@@ -158,16 +157,10 @@ function excerpt(phrases: readonly (readonly Bar[])[]): readonly (readonly Bar[]
   const each = Math.max(2, Math.floor(BARS_PLACED / Math.max(1, phrases.length)));
   let left = BARS_PLACED;
   return phrases.flatMap((bars) => {
-    const own = bars.slice(0, Math.min(each, left)).map(withoutPlaces);
+    const own = withoutPlaces(bars.slice(0, Math.min(each, left)));
     left -= own.length;
     return own.length > 0 ? [own] : [];
   });
-}
-
-function withoutPlaces(bar: Bar): Bar {
-  return withEvents(bar, (event) =>
-    withNotes(event, (note) => (note.kind === "dead" ? note : withoutPlace(note))),
-  );
 }
 
 function placedOn(

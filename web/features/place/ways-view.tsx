@@ -43,7 +43,9 @@ function Ways({ line, drawBars }: { readonly line: Line; readonly drawBars: Draw
   const onlyBar = isOneBar && bar >= 0 ? bar : undefined;
   const request = useMemo((): DeskRequest<Advice> => {
     const at = { phraseId: line.phraseId, partId: line.partId };
-    return (desk) => desk.advise(song, at, line.wishes ?? {}, profile, onlyBar);
+    const wishes = line.wishes ?? {};
+    const asked = { wishes, profile, ...(onlyBar !== undefined && { onlyBar }) };
+    return (desk) => desk.advise(song, at, asked);
   }, [song, line, profile, onlyBar]);
   const { state, cancel } = useDesk(request);
   const follow = useFollow(line);

@@ -8,33 +8,52 @@ import {
   questionInWords,
   reasonsFor,
   type FoundTuning,
-  type Mark,
   type TuningSearchResult,
 } from "@intonazione/core/tuning-finder";
-import { useMemo, useState } from "react";
+import { useMemo } from "react";
+import { useOpenSong, useSong } from "@/open-song/context";
+import { cursorAt } from "@/open-song/cursor";
+import {
+  hear,
+  markOf,
+  NOTHING_HEARD,
+  pooledStops,
+  stopOfMoment,
+  stopsHeard,
+  type Listening,
+} from "@/open-song/heard";
 import { Button } from "@/ui/button";
 import { useDesk, type DeskRequest } from "@/workers/use-desk";
 import { useLineAtHand } from "./use-line-at-hand";
+import { WhatWasHeard } from "./what-was-heard";
 
 const SHOWN = 6;
 
 /** Which tuning the song was probably played in, by all that the part plays and what a listener marks. */
 export function WhichTuning() {
+  const { store } = useOpenSong();
   const { song, part } = useLineAtHand();
-  const [marks, setMarks] = useState<readonly Mark[]>([]);
+  const listening = useSong(({ heard }) => heard[part.id]) ?? NOTHING_HEARD;
   const lines = linesOfPart(song, part.id);
+  const stops = useMemo(() => pooledStops(song, part.id), [song, part.id]);
   const request = useMemo((): DeskRequest<TuningSearchResult> => {
     const phrases = linesOfPart(song, part.id).map(({ bars }) => bars);
     const family = familyOf(part.instrument);
-    return (desk) => desk.findTuning({ phrases, family, key: song.key, marks, top: SHOWN });
-  }, [song, part, marks]);
+    const marks = stopsHeard(stops, listening).map(markOf);
+    const { lowest } = listening;
+    const asked = { phrases, family, key: song.key, marks, top: SHOWN, ...(lowest && { lowest }) };
+    return (desk) => desk.findTuning(asked);
+  }, [song, part, stops, listening]);
   const { state, cancel } = useDesk(request);
   const result = state.kind === "done" ? state.value : undefined;
   const question = result?.question;
+  const asked = question && stopOfMoment(stops, question);
+  const onHear = (own: Listening) =>
+    store.setState(({ heard }) => ({ heard: { ...heard, [part.id]: own } }));
   const answer = (open: boolean) => {
-    if (!question) return;
-    const { bar, onset } = question;
-    setMarks([...marks, { bar, onset, open }]);
+    if (!asked) return;
+    const { id } = asked.event;
+    onHear(hear(listening, id, { ...listening.events[id], open }));
   };
   return (
     <section
@@ -56,7 +75,8 @@ export function WhichTuning() {
       {result?.found.length === 0 && (
         <p className="text-soft">Nothing sounds in this part yet: write a phrase first.</p>
       )}
-      {question && (
+      <WhatWasHeard key={part.id} part={part} stops={stops} listening={listening} onHear={onHear} />
+      {question && asked && (
         <div className="flex flex-wrap items-center gap-3 rounded-md border border-ochre bg-ochre-wash px-4 py-2">
           <p className="min-w-0 flex-1">
             <span className="font-semibold">{questionInWords(question)}</span>{" "}
@@ -65,25 +85,12 @@ export function WhichTuning() {
               {question.ifFretted[0]}.
             </span>
           </p>
+          <Button look="quiet" onClick={() => store.moveCursor(cursorAt(part.id, asked))}>
+            Go there
+          </Button>
           <Button onClick={() => answer(true)}>Open</Button>
           <Button onClick={() => answer(false)}>Fretted</Button>
         </div>
-      )}
-      {marks.length > 0 && (
-        <p className="flex flex-wrap items-center gap-2 text-[13px]">
-          <span className="text-soft">heard:</span>
-          {marks.map((mark, index) => (
-            <button
-              key={index}
-              type="button"
-              title="Take this mark back"
-              onClick={() => setMarks(marks.toSpliced(index, 1))}
-              className="rounded-sm border border-verdigris px-1.5 py-0.5 text-verdigris-ink"
-            >
-              bar {mark.bar}: {mark.open ? "open" : "fretted"} ×
-            </button>
-          ))}
-        </p>
       )}
       <ol className="flex flex-col gap-2">
         {result?.found.map((found, index) => (
