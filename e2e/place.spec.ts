@@ -146,8 +146,23 @@ test("the tuning is found from what was played; a mark decides", async ({ page }
   await expect(found.getByRole("listitem").first()).toContainText("Drop D");
   await expect(found.getByRole("listitem").first()).toContainText("as it is set up");
   await found.getByRole("button", { name: "Fretted" }).click();
-  await expect(found.getByText(/^bar \d+: fretted/u)).toBeVisible();
+  const marks = found.getByTitle("Take this mark back");
+  await expect(marks).toHaveText([/^bar \d+, .*: fretted/u]);
   await expect(found.getByRole("listitem").first()).toContainText("Drop D");
+  // Marks of one's own, where the cursor is.
+  await page.keyboard.press("Home");
+  await found.getByRole("group", { name: "Heard at the cursor" }).getByText("open").click();
+  await expect(marks).toHaveCount(2);
+  await expect(found.getByRole("listitem").first()).toContainText("agrees with 2 marks");
+  await found.getByLabel("lowest note anywhere").fill("C2");
+  await expect(found.getByRole("listitem").first()).not.toContainText("Drop D");
+  // They are still there after a look elsewhere, and go when they are taken back.
+  await view(page, "ways");
+  await view(page, "tuning");
+  await expect(marks).toHaveCount(2);
+  await expect(found.getByLabel("lowest note anywhere")).toHaveValue("C2");
+  await marks.first().click();
+  await expect(marks).toHaveCount(1);
   await expectAccessible(page);
 });
 
