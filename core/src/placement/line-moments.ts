@@ -61,8 +61,10 @@ export function lineMoments(
   allow: Allow,
 ): readonly LineMoment[] {
   const moments: LineMoment[] = [];
-  const placesOf = rememberedPlaces(neck, allow);
-  const chords = brokenChords(bars, neck, (note) => placesOf(note).places);
+  const allPlaces = rememberedPlaces(neck);
+  const placesOf = rememberedChoices(allPlaces, allow);
+  // A chord is one by its sound, whatever is pinned.
+  const chords = brokenChords(bars, neck, allPlaces);
   let gap = 0;
   let isAfterRest = false;
   for (const [index, bar] of bars.entries()) {
@@ -175,11 +177,12 @@ function hasStringsFor(notes: readonly LineNote[], strings: number): boolean {
 
 type Choice = Pick<LineNote, "places" | "isNarrowed" | "isFixed">;
 
+type PlacesOf = (note: PitchedNote) => readonly Place[];
+
 /** A line asks for the same few pitches again and again. */
-function rememberedPlaces(neck: Neck, allow: Allow): (note: PitchedNote) => Choice {
+function rememberedPlaces(neck: Neck): PlacesOf {
   const known = new Map<string, readonly Place[]>();
-  const choices = new Map<PitchedNote, Choice>();
-  const allPlaces = (note: PitchedNote) => {
+  return (note) => {
     const harmonic = harmonicOf(note);
     const midi = midiOf(note.pitch);
     const how = harmonic?.kind === "pinched" ? harmonic.partial : (harmonic?.kind ?? "");
@@ -188,6 +191,10 @@ function rememberedPlaces(neck: Neck, allow: Allow): (note: PitchedNote) => Choi
     if (!places) known.set(key, (places = placesSounding(midi, neck, harmonic)));
     return places;
   };
+}
+
+function rememberedChoices(allPlaces: PlacesOf, allow: Allow): (note: PitchedNote) => Choice {
+  const choices = new Map<PitchedNote, Choice>();
   return (note) => {
     let choice = choices.get(note);
     if (!choice) {

@@ -5,10 +5,14 @@ import { usualInstrument } from "../instrument/instrument";
 import { TUNING_LIBRARY, tuningById } from "../instrument/tuning-library";
 import { USUAL_STYLE } from "../neck/place-names";
 import { parseKey, type Key } from "../pitch/key";
+import { midi } from "../pitch/pitch";
+import { spellMidi } from "../pitch/spelling";
+import { fraction } from "../rhythm/fraction";
 import { testId } from "../score/song.arbitraries";
 import { eventsOf, type Bar } from "../score/bar";
 import { notesOf } from "../score/event";
 import { newPart, type Part } from "../score/song";
+import type { LinkKind } from "../score/technique";
 import { HandTable } from "./hand-table";
 import { judgementOf } from "./judgement";
 import { profileById } from "./profiles";
@@ -30,6 +34,28 @@ export function partOn(tuningId: string, capo = 0, name = "Guitar"): Part {
 export function said(text: string, part: Part, key = "A minor"): readonly Bar[] {
   const frame = { key: keyOf(key), metre: { beats: 4, unit: 4 } as const, tempoBpm: 100 };
   return parseCallout(text, calloutContext(part, frame, USUAL_STYLE), testId).bars;
+}
+
+/** A bar of eighth notes that sound at the given heights, without places; a link leads to the first of each. */
+export function soundingBar(
+  moments: readonly { readonly heights: readonly number[]; readonly link?: LinkKind | undefined }[],
+): Bar {
+  const key = keyOf("A minor");
+  return {
+    events: moments.map(({ heights, link }) => ({
+      kind: "notes",
+      id: testId(),
+      duration: fraction(1, 8),
+      techniques: [],
+      notes: heights.map((height, index) => ({
+        kind: "pitched",
+        id: testId(),
+        pitch: spellMidi(midi(height), key),
+        pinned: false,
+        techniques: link && index === 0 ? [{ kind: link }] : [],
+      })),
+    })),
+  };
 }
 
 export function tableOn(part: Part, key?: string, profile?: string): HandTable {

@@ -1,19 +1,14 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { midi, midiOf } from "../pitch/pitch";
-import { spellMidi } from "../pitch/spelling";
-import { fraction } from "../rhythm/fraction";
-import { testId } from "../score/song.arbitraries";
+import { midiOf } from "../pitch/pitch";
 import type { Bar } from "../score/bar";
-import type { LinkKind, Technique } from "../score/technique";
+import type { LinkKind } from "../score/technique";
 import { addUp, holdTerms, moveTerms, passing } from "./cost-model";
 import type { Hand } from "./grip";
 import { chartOf, planLine, type LineChart } from "./plan-line";
 import { ledgerOf, totalOf } from "./ledger";
-import { anyPart, asked, keyOf, partOn, tableOn } from "./placement.test-kit";
+import { anyPart, asked, partOn, soundingBar, tableOn } from "./placement.test-kit";
 import { PROFILES } from "./profiles";
-
-const KEY = keyOf("A minor");
 
 /** Short lines of few pitches, so that pitches, motifs and pedals come again. */
 const anyShortLine = anyPart.chain((part) => {
@@ -56,25 +51,12 @@ interface Said {
 }
 
 function barOf(moments: readonly Said[]): Bar {
-  return {
-    events: moments.map(({ first, second, link }) => {
-      const heights = second === null || second === first ? [first] : [first, second];
-      const techniques: Technique[] = link ? [{ kind: link }] : [];
-      return {
-        kind: "notes",
-        id: testId(),
-        duration: fraction(1, 8),
-        techniques: [],
-        notes: heights.map((height, index) => ({
-          kind: "pitched",
-          id: testId(),
-          pitch: spellMidi(midi(height), KEY),
-          pinned: false,
-          techniques: index === 0 ? techniques : [],
-        })),
-      };
-    }),
-  };
+  return soundingBar(
+    moments.map(({ first, second, link }) => ({
+      heights: second === null || second === first ? [first] : [first, second],
+      link,
+    })),
+  );
 }
 
 /** The least that any row of hands costs, found by trying all of them. */

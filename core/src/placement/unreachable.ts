@@ -60,9 +60,9 @@ export interface Reduction<Held> {
 
 /**
  * Keeps as many notes of a moment as one hand can hold. What is held on goes first. Dead strokes
- * stay, since their string is all they have; of equal numbers bass and top are kept, then the
- * third, then the others. What a teacher fixed goes last, and only where two
- * fixed notes want the same string.
+ * stay, since their string is all they have. Bass and top are kept before all others, even where
+ * more notes could be held without them; then the third, then as many as can be. What a teacher
+ * fixed goes last, and only where two fixed notes want the same string.
  * @param hold What holds these notes together; undefined where no hand does.
  */
 export function reduceToPlayable<Held>(
@@ -86,23 +86,31 @@ export function reduceToPlayable<Held>(
     const held = kept.length > 0 ? hold(kept) : undefined;
     if (held) return { kept, held, lost };
   }
+  const strings = neck.openMidi.length;
+  const why = { kind: fresh.length > strings ? "no-free-string" : "no-grip" } as const;
+  const letGo = (notes: readonly LineNote[]) => {
+    for (const { note } of notes) lost.set(note.id, why);
+  };
   const pitched = fresh
     .filter(({ note }) => note.kind === "pitched")
     .sort((a, b) => dispensable(b, fresh) - dispensable(a, fresh));
-  const free = pitched.filter(({ isFixed }) => !isFixed);
-  const why = {
-    kind: fresh.length > neck.openMidi.length ? "no-free-string" : "no-grip",
-  } as const;
-  for (const among of [free, pitched]) {
-    for (const drop of subsets(among)) {
-      const kept = fresh.filter((one) => !drop.includes(one));
+  // A note for each string at most, before any choice is weighed.
+  const beyond = Math.max(0, fresh.length - strings);
+  const tooMany = pitched.filter(({ isFixed }) => !isFixed).slice(0, beyond);
+  letGo(tooMany);
+  const few = fresh.filter((one) => !tooMany.includes(one));
+  const free = pitched.filter((one) => !one.isFixed && few.includes(one));
+  const inner = free.filter((one) => dispensable(one, fresh) > 0);
+  for (const among of [inner, free, pitched.filter((one) => few.includes(one))]) {
+    for (const drop of [[], ...subsets(among)]) {
+      const kept = few.filter((one) => !drop.includes(one));
       const held = kept.length > 0 ? hold(kept) : undefined;
       if (kept.length > 0 && !held) continue;
-      for (const { note } of drop) lost.set(note.id, why);
+      letGo(drop);
       return { kept, held, lost };
     }
   }
-  for (const { note } of pitched) lost.set(note.id, why);
+  letGo(pitched);
   return { kept: [], held: undefined, lost };
 }
 

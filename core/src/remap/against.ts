@@ -34,7 +34,7 @@ function meetingsIn(bar: number, one: Bar | undefined, other: Bar | undefined): 
   const distinct = onsets.filter((onset, at) => at === 0 || compare(onset, onsets[at - 1]!) !== 0);
   return distinct.map((onset) => {
     const at = (list: readonly Sounding[]) =>
-      list.find((row) => compare(row.onset, onset) === 0)?.pitches ?? [];
+      list.filter((row) => compare(row.onset, onset) === 0).flatMap(({ pitches }) => pitches);
     const [ours, theirs] = [at(a), at(b)];
     return { bar, onset, one: ours, other: theirs, relation: relationOf(ours, theirs) };
   });
