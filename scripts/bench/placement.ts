@@ -61,8 +61,8 @@ function placed(notes: number, runs: number): readonly number[] {
   });
 }
 
-const ten = placed(10_000, 7);
-const one = placed(1_000, 7);
+const ten = placed(10_000, 12);
+const one = placed(1_000, 12);
 const hundred = placed(100_000, 2);
 
 /** A song of fifty phrases of eight bars, all of it placed. */

@@ -156,8 +156,8 @@ export interface Passing {
   readonly bonds: readonly (Bonding & { readonly note: number })[];
   /** Notes before and after that sound the same. */
   readonly same: readonly (readonly [before: number, after: number])[];
-  /** A chord that moves in parallel. */
-  readonly isParallel: boolean;
+  /** How a chord moves on: all its notes alike, or nearly so, as sixths and thirds of a key do. */
+  readonly parallel: "exactly" | "nearly" | undefined;
   readonly isLegato: boolean;
   readonly isSlide: boolean;
   readonly hurry: number;
@@ -172,12 +172,12 @@ export function passing(before: PlacingMoment, after: PlacingMoment): Passing {
   const bonds = after.notes.flatMap((note, index) =>
     note.kind === "pitched" && note.bond ? [{ ...note.bond, note: index }] : [],
   );
-  const moves = isParallel(before, after);
+  const parallel = parallelBetween(before, after);
   return {
     bonds,
     // What moves in parallel takes its pitches along.
-    same: moves ? [] : same,
-    isParallel: moves,
+    same: parallel ? [] : same,
+    parallel,
     isLegato: bonds.some(({ kind }) => kind === "legato"),
     isSlide: bonds.some(({ kind }) => kind === "slide"),
     hurry: haste(after.gapSeconds),
@@ -255,15 +255,15 @@ export function stringTerms({ grip: a }: Hand, b: Hand, weights: Weights, sink: 
 }
 
 /** Whether anything of the two moments asks to be kept together. */
-export function hasKeepTerms({ bonds, same, isParallel: moves }: Passing): boolean {
-  return bonds.length > 0 || same.length > 0 || moves;
+export function hasKeepTerms({ bonds, same, parallel }: Passing): boolean {
+  return bonds.length > 0 || same.length > 0 || parallel !== undefined;
 }
 
 /** Bonds, pitches that come again at once, chords that move in parallel. */
 export function keepTerms(
   { grip: a }: Hand,
   { grip: b }: Hand,
-  { bonds, same, isParallel: moves }: Passing,
+  { bonds, same, parallel }: Passing,
   weights: Weights,
   sink: Sink,
 ): void {
@@ -275,8 +275,16 @@ export function keepTerms(
     sink("samePitchMoved", points(weights.samePitchMoved));
     break;
   }
-  if (moves && !isShapeKept(a.holds, b.holds)) sink("shapeChanged", points(weights.shapeChanged));
+  if (parallel === "exactly" && !isShapeKept(a.holds, b.holds)) {
+    sink("shapeChanged", points(weights.shapeChanged));
+  }
+  if (parallel === "nearly" && !areStringsKept(a.holds, b.holds)) {
+    sink("shapeChanged", points(NEARLY * weights.shapeChanged));
+  }
 }
+
+/** What it counts when a chord that moves nearly in parallel changes its strings. */
+const NEARLY = 0.5;
 
 /** Whole points, so that sums are exact. */
 function points(weighted: number): number {
@@ -301,18 +309,26 @@ function isSameSound(one: PlacingNote, other: PlacingNote): boolean {
   );
 }
 
-/** Whether all notes of a chord go as many semitones on, and somewhere else. */
-function isParallel(before: PlacingMoment, after: PlacingMoment): boolean {
+/** Whether all notes of a chord go as many semitones on, or within a semitone of that; and somewhere else. */
+function parallelBetween(before: PlacingMoment, after: PlacingMoment): Passing["parallel"] {
   const { length } = after.notes;
-  if (length < 2 || before.notes.length !== length) return false;
-  let lift: number | undefined;
+  if (length < 2 || before.notes.length !== length) return undefined;
+  let least = Number.POSITIVE_INFINITY;
+  let most = Number.NEGATIVE_INFINITY;
   for (const [index, other] of after.notes.entries()) {
     const one = before.notes[index]!;
-    if (one.kind === "dead" || other.kind === "dead") return false;
-    lift ??= other.midi - one.midi;
-    if (other.midi - one.midi !== lift) return false;
+    if (one.kind === "dead" || other.kind === "dead") return undefined;
+    const lift = other.midi - one.midi;
+    least = Math.min(least, lift);
+    most = Math.max(most, lift);
   }
-  return lift !== 0;
+  if (least === most) return least === 0 ? undefined : "exactly";
+  return most - least === 1 && least * most > 0 ? "nearly" : undefined;
+}
+
+function areStringsKept(before: readonly Hold[], after: readonly Hold[]): boolean {
+  const strings = after[0]!.string - before[0]!.string;
+  return after.every((hold, index) => hold.string - before[index]!.string === strings);
 }
 
 /** A chord moved in parallel keeps its shape where all its notes go as many strings and frets on. */
