@@ -5,7 +5,7 @@ import type { Column } from "./hand-table";
 /** How many beginnings of routes are carried on side by side, at most; fewer in very long lines. */
 const WIDEST = 64;
 const NARROWEST = 4;
-const WIDTH_BY_LENGTH = 30_000;
+const WIDTH_BY_LENGTH = 20_000;
 
 /**
  * The cheapest way through a chart, echoes included.
