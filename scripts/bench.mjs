@@ -8,7 +8,8 @@ import { openThrowaway } from "./lib/throwaway.mjs";
 
 /** @param {string} script @param {NodeJS.ProcessEnv} env */
 function measure(script, env = process.env) {
-  const { ok, out, complaints } = ask(process.execPath, ["--import", "tsx", script], { env });
+  const loader = script.endsWith(".ts") ? ["--import", "tsx"] : [];
+  const { ok, out, complaints } = ask(process.execPath, [...loader, script], { env });
   if (!ok) giveUp(`${script} failed:\n${complaints}`);
   return JSON.parse(out);
 }
