@@ -10,7 +10,7 @@ import {
 } from "./plan-line";
 import { bestRoute } from "./search";
 import { routePoints } from "./chart";
-import { POINTS } from "./weights";
+import { inPoints } from "./weights";
 import { awayFromHint } from "./wishes";
 
 /** A part of the neck, in frets from the capo, around which a plan may lie. */
@@ -75,7 +75,7 @@ function stayingWith(plans: readonly Plan[], weight: number): Bias {
       const other = plan.moments[moment]!.hand.grip.holds;
       return hand.grip.holds.some((hold, index) => placeCode(hold) === placeCode(other[index]!));
     });
-    return Math.round(POINTS * weight * staying.length);
+    return inPoints(weight * staying.length);
   };
 }
 

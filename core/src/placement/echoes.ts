@@ -2,7 +2,7 @@ import type { Column } from "./hand-table";
 import { CODES_A_STRING, stringOfCode } from "./grip";
 import type { PlacingMoment } from "./moment";
 import { ECHO_TERMS, type EchoTerm } from "./terms";
-import { POINTS, type Weights } from "./weights";
+import { inPoints, type Weights } from "./weights";
 
 /**
  * A later moment that sounds like an earlier one of its phrase, and what it costs when it is not
@@ -157,7 +157,7 @@ export interface Trail {
 export type EchoPoints = Readonly<Record<EchoTerm, number>>;
 
 export function echoPointsOf(weights: Weights): EchoPoints {
-  const points = ECHO_TERMS.map((term) => [term, Math.round(POINTS * weights[term])]);
+  const points = ECHO_TERMS.map((term) => [term, inPoints(weights[term])]);
   return Object.fromEntries(points) as EchoPoints;
 }
 

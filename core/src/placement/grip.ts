@@ -104,6 +104,11 @@ export function isOpen(hold: Hold): boolean {
   return hold.fret === 0;
 }
 
+/** Where the finger is, counted from the nut; 0 for dead strings. */
+export function fromNutOf(hold: Hold): number {
+  return hold.fret === undefined ? 0 : hold.fromNut;
+}
+
 /** Along the neck between the outermost fretted notes, in mm. */
 export function spanMm({ fretted }: Grip, neck: Neck): number {
   if (!fretted || fretted.lowest === fretted.highest) return 0;

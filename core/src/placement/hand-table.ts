@@ -1,19 +1,9 @@
-import {
-  addUp,
-  haste,
-  hasKeepTerms,
-  holdTerms,
-  keepTerms,
-  passing,
-  shiftTerms,
-  stringTerms,
-  UP_THE_NECK,
-  type Judgement,
-  type Passing,
-} from "./cost-model";
+import { addUp, holdTerms, type Judgement } from "./cost-model";
 import { handsFor, widestGripMm } from "./fingering";
-import { gripOf, gripsOf, placeCode, type Grip, type Hand } from "./grip";
+import { fromNutOf, gripOf, gripsOf, placeCode, type Grip, type Hand } from "./grip";
 import type { PlacingMoment, PlacingNote } from "./moment";
+import { keepTerms, shiftTerms, stringTerms, UP_THE_NECK } from "./move-terms";
+import { hasKeepTerms, haste, passing, type Passing } from "./passing";
 import { barHandsFor, isBarred } from "./slide-bar";
 import type { Sink } from "./terms";
 
@@ -248,8 +238,4 @@ function believed(grip: Grip): Hand {
     fingers[index] = Math.min(4, order + 1) as 1 | 2 | 3 | 4;
   }
   return { grip, indexFret: gripOf(grip.holds).fretted?.lowest, fingers };
-}
-
-function fromNutOf(hold: Grip["holds"][number]): number {
-  return hold.fret === undefined ? 0 : hold.fromNut;
 }

@@ -5,7 +5,7 @@ import { notesOf } from "../score/event";
 import type { Judgement } from "./cost-model";
 import { placeCode, type Hand } from "./grip";
 import type { Sink } from "./terms";
-import { POINTS } from "./weights";
+import { inPoints } from "./weights";
 
 /** How bars were placed before, by what sounds in them: a bar that comes again is placed alike. */
 export class KnownBars {
@@ -51,7 +51,7 @@ export function knownTerms(
 ): void {
   if (codes.length !== grip.holds.length) return;
   if (grip.holds.every((hold, index) => placeCode(hold) === codes[index])) return;
-  sink("repeatMoved", Math.round(POINTS * weights.repeatMoved));
+  sink("repeatMoved", inPoints(weights.repeatMoved));
 }
 
 const sounds = new WeakMap<Bar, string>();

@@ -1,4 +1,6 @@
-import { addUp, holdTerms, moveTerms, passing, type Judgement } from "./cost-model";
+import { addUp, holdTerms, type Judgement } from "./cost-model";
+import { moveTerms } from "./move-terms";
+import { passing } from "./passing";
 import { ECHO_REACH, echoesOf, echoPointsOf, isBroken } from "./echoes";
 import { placeCode } from "./grip";
 import { knownTerms } from "./known-bars";

@@ -9,6 +9,11 @@ export type Weights = Readonly<Record<Exclude<Term, "awayFromHint" | "brokenRule
  */
 export const POINTS = 1000;
 
+/** Weighted amounts in whole points. */
+export function inPoints(weighted: number): number {
+  return Math.round(POINTS * weighted);
+}
+
 /** Dearer than any way to keep a rule: legato on one string, what rings keeps its string. */
 export const BROKEN_RULE_POINTS = 1_000_000;
 

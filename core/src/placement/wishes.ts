@@ -4,7 +4,7 @@ import { notesOf, type PitchedNote } from "../score/event";
 import type { LineWishes } from "../score/song";
 import { isFretted, type Hand } from "./grip";
 import type { Sink } from "./terms";
-import { BROKEN_RULE_POINTS, HINT_WEIGHT, POINTS } from "./weights";
+import { BROKEN_RULE_POINTS, HINT_WEIGHT, inPoints } from "./weights";
 
 /** What is asked of a line: what stands with it in the song, and a hint for the moment. */
 export interface Wishes extends LineWishes {
@@ -65,5 +65,5 @@ export function awayFromHint({ grip }: Hand, around: number, neck: Neck): number
   if (frets.length === 0) return 0;
   const mean = frets.reduce((sum, fret) => sum + fret, 0) / frets.length;
   const beyond = Math.max(0, Math.abs(mean - around) - AROUND);
-  return Math.round(POINTS * HINT_WEIGHT * beyond);
+  return inPoints(HINT_WEIGHT * beyond);
 }
