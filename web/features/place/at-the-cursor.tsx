@@ -1,38 +1,15 @@
 "use client";
 
-import {
-  fingertipMm,
-  fretFromNut,
-  type Neck,
-  type Place,
-  type PlaceNames,
-} from "@intonazione/core/neck";
+import type { Place, PlaceNames } from "@intonazione/core/neck";
 import { displayPitch } from "@intonazione/core/pitch";
-import {
-  explainUnreachable,
-  POINTS,
-  reasonInWords,
-  whyUnreachable,
-  type WeighedPlace,
-} from "@intonazione/core/placement";
 import { add, durationInWords } from "@intonazione/core/rhythm";
-import {
-  lineOf,
-  notesOf,
-  type LineEvent,
-  type Note,
-  type PitchedNote,
-} from "@intonazione/core/score";
-import { midiOf } from "@intonazione/core/pitch";
+import { notesOf, type Note, type PitchedNote } from "@intonazione/core/score";
 import { fingeredPitch } from "@intonazione/core/theory";
-import { useMemo } from "react";
 import { noteAt, stopsOf } from "@/open-song/cursor";
 import { selectNames, selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
-import { frameAt, neckOfPart, shiftOf, tableOf } from "@/open-song/derived";
-import { placedWithout } from "@/open-song/not-on-string";
-import { letGo, pinNote, placeLine } from "@/open-song/transactions";
+import { frameAt, neckOfPart, shiftOf } from "@/open-song/derived";
+import { letGo, pinNote } from "@/open-song/transactions";
 import { Button } from "@/ui/button";
-import { otherPlaces } from "@/ui/other-places";
 import {
   countInWords,
   howInWords,
@@ -40,8 +17,8 @@ import {
   stringInWords,
   techniqueInWords,
 } from "@/ui/words";
-import { useDesk, type DeskRequest } from "@/workers/use-desk";
-import { useProfile } from "./use-line-at-hand";
+import { NotOnString } from "./not-on-string";
+import { OtherPlaces } from "./other-places-list";
 
 /** Explains the selected note: what it is, why it may lie elsewhere, and where. */
 export function AtTheCursor() {
@@ -189,177 +166,4 @@ function Pin({
       </Button>
     </div>
   );
-}
-
-function OtherPlaces({
-  at,
-  note,
-  event,
-  neck,
-  names,
-  before,
-  onChoose,
-}: {
-  readonly at: LineAddress;
-  readonly note: PitchedNote;
-  readonly event: LineEvent;
-  readonly neck: Neck;
-  readonly names: PlaceNames;
-  readonly before: readonly Note[];
-  readonly onChoose: (place: Place) => void;
-}) {
-  const places = otherPlaces(note, event, neck);
-  const weighed = useWeighed(at, note);
-  const why = whyUnreachable(midiOf(note.pitch), neck);
-  return (
-    <section aria-labelledby="other-places">
-      <h3 id="other-places" className="mb-1.5 text-[13px] font-semibold">
-        {note.place ? "Other places for this pitch" : "Places for this pitch"}
-      </h3>
-      {places.length === 0 && (
-        <p className="text-[13px] text-soft">
-          {why ? `None: ${explainUnreachable(why)}.` : "None that is free on this neck."}
-        </p>
-      )}
-      <ol className="flex flex-col gap-1.5">
-        {places.map((place, index) => (
-          <li key={`${place.string}:${place.fret}`}>
-            <button
-              type="button"
-              onClick={() => onChoose(place)}
-              className="flex w-full items-center gap-3 rounded-md border border-hairline bg-sheet px-2.5 py-1.5 text-left hover:border-ink"
-            >
-              <span
-                aria-hidden
-                className="flex size-5.5 shrink-0 items-center justify-center rounded-full border-[1.5px] border-madder font-mono text-[11px] text-madder"
-              >
-                {index + 1}
-              </span>
-              <span className="min-w-0">
-                <span className="block text-[13px] font-semibold">
-                  {placeInWords(place, names)}
-                </span>
-                <span className="block text-xs text-soft">
-                  {costInWords(place, weighed) ?? travelInWords(place, before, neck)}
-                </span>
-              </span>
-            </button>
-          </li>
-        ))}
-      </ol>
-    </section>
-  );
-}
-
-type LineAddress = { readonly phraseId: string; readonly partId: string };
-
-/** What each place of the note would cost the whole line; nothing while that is not known. */
-function useWeighed(at: LineAddress, note: PitchedNote): readonly WeighedPlace[] | undefined {
-  const song = useSong(selectSong);
-  const part = useSong(selectPart);
-  const profile = useProfile(part);
-  const { phraseId, partId } = at;
-  const { id } = note;
-  const request = useMemo(
-    (): DeskRequest<readonly WeighedPlace[]> => (desk) =>
-      desk.weighPlaces(song, { phraseId, partId }, id, profile),
-    [song, phraseId, partId, id, profile],
-  );
-  const { state } = useDesk(request, PAUSE_MS);
-  return state.kind === "done" ? state.value : undefined;
-}
-
-/** Walking along a line asks nothing of the desk; staying somewhere does. */
-const PAUSE_MS = 150;
-
-/** So dear is nothing but a rule that is broken. */
-const BREAKS_A_RULE = 500 * POINTS;
-
-/** @example "costs 2.1 more: fewer shifts: 1 instead of 3; moves 4 others" */
-function costInWords(
-  place: Place,
-  weighed: readonly WeighedPlace[] | undefined,
-): string | undefined {
-  const own = weighed?.find(
-    (one) => one.place.string === place.string && one.place.fret === place.fret,
-  );
-  if (!own) return undefined;
-  if (own.more === 0) return "costs no more";
-  if (own.more > BREAKS_A_RULE) return "tears a slur, or a note that should ring on";
-  const [reason] = own.against;
-  const others = own.movesOthers === 1 ? "1 other" : `${own.movesOthers} others`;
-  return [
-    `costs ${(own.more / POINTS).toFixed(1)} more`,
-    ...(own.movesOthers > 0 ? [`best with ${others} moved`] : []),
-    ...(reason ? [`the best way: ${reasonInWords(reason)}`] : []),
-  ].join("; ");
-}
-
-/** A string that a note must not lie on; the note goes elsewhere at once. */
-function NotOnString({
-  at,
-  note,
-  names,
-}: {
-  readonly at: LineAddress;
-  readonly note: PitchedNote;
-  readonly names: PlaceNames;
-}) {
-  const { store } = useOpenSong();
-  const song = useSong(selectSong);
-  const part = useSong(selectPart);
-  const profiles = useSong((state) => state.profiles);
-  const { place, notOn = [] } = note;
-  const line = lineOf(song, at.phraseId, at.partId);
-  if (!line) return null;
-  const leave = (strings: readonly number[], label: string) => {
-    const table = tableOf(part, song.key, profiles);
-    store.run(
-      placeLine(line, label, placedWithout(song, line, note.id, strings, table), line.wishes),
-    );
-  };
-  return (
-    <div className="flex flex-wrap gap-1">
-      {place && !note.pinned && (
-        <Button
-          onClick={() =>
-            leave(
-              [...notOn, place.string].sort((a, b) => a - b),
-              `not on the ${stringInWords(place.string, names)}`,
-            )
-          }
-        >
-          Not on the {stringInWords(place.string, names)}
-        </Button>
-      )}
-      {notOn.map((string) => (
-        <Button
-          key={string}
-          look="quiet"
-          onClick={() =>
-            leave(
-              notOn.filter((one) => one !== string),
-              `allow the ${stringInWords(string, names)}`,
-            )
-          }
-        >
-          allow the {stringInWords(string, names)} again
-        </Button>
-      ))}
-    </div>
-  );
-}
-
-/** How far the hand goes from the event before, along the neck. */
-function travelInWords(place: Place, before: readonly Note[], neck: Neck): string {
-  if (place.fret === 0) return "open: needs no finger";
-  const frets = before.flatMap((note) =>
-    note.kind === "pitched" && note.place && note.place.fret > 0
-      ? [fretFromNut(note.place, neck)]
-      : [],
-  );
-  if (frets.length === 0) return "after an open string or a rest";
-  const from = fingertipMm(Math.min(...frets), neck);
-  const distance = Math.round(Math.abs(fingertipMm(fretFromNut(place, neck), neck) - from));
-  return distance < 1 ? "the hand stays" : `the hand moves ${distance} mm`;
 }
