@@ -95,6 +95,17 @@ describe("the tuning finder", () => {
     }
   });
 
+  it("never asks whether a bent note was open", () => {
+    const line = ["drop-d", 0, "D minor", "'4 E0 A0 D0 B3 | B3 A0 E0 E0"] as const;
+    const { question } = searched([...line]);
+    expect(question).toMatchObject({ bar: 1, pitch: { step: "D", octave: 4 } });
+    const bent = { bar: 1, onset: fraction(3, 4), bend: true };
+    const again = searched([...line], { marks: [bent] }).question;
+    expect(again).toMatchObject({ bar: 2, pitch: { step: "D", octave: 4 } });
+    const marks = [bent, { bar: 2, onset: fraction(0), bend: true }];
+    expect(searched([...line], { marks }).question?.pitch.octave).not.toBe(4);
+  });
+
   it("tells ties as ties, both ways", () => {
     for (const row of PLAYED) {
       const { found } = searched(row, { top: 6 });

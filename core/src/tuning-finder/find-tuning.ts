@@ -201,10 +201,10 @@ function questionFor(
   const asked = new Set<number>();
   let found: Question | undefined;
   let most = 0.03;
-  for (const { bar, onset, pitches, open } of sounds) {
-    // Of a chord nobody hears which of its notes was open.
+  for (const { bar, onset, pitches, open, isBent } of sounds) {
+    // Of a chord nobody hears which of its notes was open; what is bent was none.
     const [pitch, ...others] = pitches;
-    if (open !== undefined || others.length > 0 || asked.has(pitch!)) continue;
+    if (open !== undefined || isBent || others.length > 0 || asked.has(pitch!)) continue;
     asked.add(pitch!);
     const isOpen = ({ candidate }: (typeof likely)[number]) => candidate.open.includes(pitch!);
     const share = likely.filter(isOpen).reduce((sum, { weight }) => sum + weight, 0) / all;

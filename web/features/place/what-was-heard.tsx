@@ -144,7 +144,7 @@ function LowestHeard({
         value={text}
         placeholder="D2"
         aria-invalid={isWrong || undefined}
-        title={isWrong ? "A note with its octave, such as D2" : undefined}
+        aria-describedby={isWrong ? "lowest-wrong" : undefined}
         onChange={({ target }) => {
           setText(target.value);
           const own = parsePitch(target.value.trim());
@@ -152,6 +152,11 @@ function LowestHeard({
         }}
         className="w-16 rounded-sm border border-hairline bg-sheet px-1.5 py-0.5 font-mono aria-invalid:border-madder"
       />
+      {isWrong && (
+        <span id="lowest-wrong" role="alert" className="text-madder">
+          a note with its octave, like D2
+        </span>
+      )}
     </label>
   );
 }
