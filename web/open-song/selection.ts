@@ -1,4 +1,11 @@
-import { eventsBetween, lineOf, notesOf, type Bar, type LineEvent } from "@intonazione/core/score";
+import {
+  eventsBetween,
+  eventsOf,
+  lineOf,
+  notesOf,
+  type Bar,
+  type LineEvent,
+} from "@intonazione/core/score";
 import type { SongState } from "./store";
 
 type Where = Pick<SongState, "history" | "cursor" | "selection">;
@@ -24,8 +31,8 @@ export function selectedBars(
   state: Where,
 ): { readonly first: number; readonly last: number } | undefined {
   const ids = new Set(selectedEvents(state).map(({ id }) => id));
-  const touched = barsHere(state).flatMap(({ events, under }, index) =>
-    [...events, ...(under ?? [])].some(({ id }) => ids.has(id)) ? [index] : [],
+  const touched = barsHere(state).flatMap((bar, index) =>
+    eventsOf([bar]).some(({ id }) => ids.has(id)) ? [index] : [],
   );
   if (touched.length === 0) return undefined;
   return { first: touched[0]!, last: touched.at(-1)! };

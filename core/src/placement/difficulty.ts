@@ -111,6 +111,12 @@ const HARD_WORDS: Readonly<Record<Hardship, string>> = {
   bends: "bends that have to land",
 };
 
+/** @example difficultyInWords(difficulty) // "difficulty 3.4, for wide stretches" */
+export function difficultyInWords({ level, because: [first] }: Difficulty): string {
+  const reason = first ? `, for ${hardshipInWords(first.hardship)}` : "";
+  return `difficulty ${level.toFixed(1)}${reason}`;
+}
+
 /** @example hardshipInWords("stretches") // "wide stretches" */
 export function hardshipInWords(hardship: Hardship): string {
   return HARD_WORDS[hardship];

@@ -1,6 +1,6 @@
 export { adviseOnLine, type Advice, type PlanOption } from "./advice";
 export { alternativesFor } from "./alternatives";
-export { hardshipInWords, type Difficulty, type Hardship } from "./difficulty";
+export { difficultyInWords, hardshipInWords, type Difficulty, type Hardship } from "./difficulty";
 export { HandTable } from "./hand-table";
 export { judgementOf } from "./judgement";
 export { conflictInWords } from "./pin-words";

@@ -1,7 +1,7 @@
 import type { Place } from "../neck/neck";
 import type { Pitch } from "../pitch/pitch";
-import { withEvents } from "../score/bar";
-import { withNotes, type PitchedNote } from "../score/event";
+import { eventsOf, withEvents } from "../score/bar";
+import { notesOf, withNotes, type PitchedNote } from "../score/event";
 import type { HandTable } from "./hand-table";
 import { planLine, type LineRequest, type Plan } from "./plan-line";
 import { combinations } from "./combinations";
@@ -74,10 +74,8 @@ export function pinConflicts(
 function troubledBars(plan: Plan, { bars }: Pick<LineRequest, "bars">): readonly number[] {
   const troubled = new Set<number>();
   for (const [index, bar] of bars.entries()) {
-    for (const event of [...bar.events, ...(bar.under ?? [])]) {
-      if (event.kind !== "notes") continue;
-      if (event.notes.some(({ id }) => plan.unreachable.has(id))) troubled.add(index);
-    }
+    const notes = eventsOf([bar]).flatMap(notesOf);
+    if (notes.some(({ id }) => plan.unreachable.has(id))) troubled.add(index);
   }
   for (const { bar } of plan.broken) troubled.add(bar);
   return [...troubled].sort((a, b) => a - b);
@@ -89,14 +87,12 @@ function pinsOf({ bars, wishes }: LineRequest): readonly Pin[] {
   if (wishes.withoutStrings?.length) {
     pins.push({ kind: "without-strings", strings: wishes.withoutStrings });
   }
-  for (const [bar, { events, under = [] }] of bars.entries()) {
-    for (const event of [...events, ...under]) {
-      for (const note of event.kind === "notes" ? event.notes : []) {
-        if (note.kind === "dead") continue;
-        const at = { noteId: note.id, bar, pitch: note.pitch };
-        if (note.pinned && note.place) pins.push({ kind: "place", ...at, place: note.place });
-        if (note.notOn?.length) pins.push({ kind: "not-on", ...at, strings: note.notOn });
-      }
+  for (const [bar, own] of bars.entries()) {
+    for (const note of eventsOf([own]).flatMap(notesOf)) {
+      if (note.kind === "dead") continue;
+      const at = { noteId: note.id, bar, pitch: note.pitch };
+      if (note.pinned && note.place) pins.push({ kind: "place", ...at, place: note.place });
+      if (note.notOn?.length) pins.push({ kind: "not-on", ...at, strings: note.notOn });
     }
   }
   return pins;

@@ -96,12 +96,13 @@ export function reduceToPlayable<Held>(
     .sort((a, b) => dispensable(b, fresh) - dispensable(a, fresh));
   // A note for each string at most, before any choice is weighed.
   const beyond = Math.max(0, fresh.length - strings);
-  const tooMany = pitched.filter(({ isFixed }) => !isFixed).slice(0, beyond);
-  letGo(tooMany);
-  const few = fresh.filter((one) => !tooMany.includes(one));
-  const free = pitched.filter((one) => !one.isFixed && few.includes(one));
+  const tooMany = new Set(pitched.filter(({ isFixed }) => !isFixed).slice(0, beyond));
+  letGo([...tooMany]);
+  const few = fresh.filter((one) => !tooMany.has(one));
+  const left = pitched.filter((one) => !tooMany.has(one));
+  const free = left.filter(({ isFixed }) => !isFixed);
   const inner = free.filter((one) => dispensable(one, fresh) > 0);
-  for (const among of [inner, free, pitched.filter((one) => few.includes(one))]) {
+  for (const among of [inner, free, left]) {
     for (const drop of [[], ...subsets(among)]) {
       const kept = few.filter((one) => !drop.includes(one));
       const held = kept.length > 0 ? hold(kept) : undefined;

@@ -6,7 +6,7 @@ import { midi, midiOf, type Pitch } from "../pitch/pitch";
 import { spellMidi } from "../pitch/spelling";
 import { whyUnreachable, type WhyUnreachable } from "../placement/unreachable";
 import { compare, type Fraction } from "../rhythm/fraction";
-import { momentsOf, withEvents, type Bar } from "../score/bar";
+import { eventsOf, momentsOf, withEvents, type Bar } from "../score/bar";
 import { harmonicOf, notesOf, withNotes, type Note, type PitchedNote } from "../score/event";
 import type { BarFrame } from "../score/frame";
 import type { Beyond } from "./change";
@@ -110,7 +110,7 @@ function onsetsIn(bar: Bar): ReadonlyMap<string, Fraction> {
 }
 
 function chromasIn(bar: Bar): ReadonlySet<number> {
-  const notes = [...bar.events, ...(bar.under ?? [])].flatMap(notesOf);
+  const notes = eventsOf([bar]).flatMap(notesOf);
   return new Set(notes.flatMap(heightOf).map((pitch) => pitch % 12));
 }
 

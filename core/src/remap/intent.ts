@@ -3,8 +3,8 @@ import { midi, midiOf } from "../pitch/pitch";
 import { spellMidi } from "../pitch/spelling";
 import type { HandTable } from "../placement/hand-table";
 import { placePart } from "../placement/place-part";
-import { withEvents, type Bar } from "../score/bar";
-import { withNotes, type PitchedNote } from "../score/event";
+import { eventsOf, withEvents, type Bar } from "../score/bar";
+import { notesOf, withNotes, type PitchedNote } from "../score/event";
 import type { Line, Part, Song } from "../score/song";
 
 /** What of a part is to stay when it goes to another instrument. */
@@ -70,15 +70,7 @@ export function semitonesFor(
 }
 
 function countNotes(bars: readonly Bar[]): number {
-  return bars.reduce(
-    (sum, { events, under = [] }) =>
-      sum +
-      [...events, ...under].reduce(
-        (all, event) => all + (event.kind === "notes" ? event.notes.length : 0),
-        0,
-      ),
-    0,
-  );
+  return eventsOf(bars).reduce((sum, event) => sum + notesOf(event).length, 0);
 }
 
 const OUT_OF_MIDI: Bar = { events: [] };

@@ -5,8 +5,8 @@ import { fifthsOf, pitchClassAtFifths, signatureOf, type Key } from "../pitch/ke
 import { atHeight, displayPitch, midi, midiOf, type Pitch, type Step } from "../pitch/pitch";
 import { spellMidi } from "../pitch/spelling";
 import { placeBars } from "../placement/place-bars";
-import { withEvents, type Bar } from "../score/bar";
-import { harmonicOf, withNotes, withoutPlace, type Note } from "../score/event";
+import { eventsOf, withEvents, type Bar } from "../score/bar";
+import { harmonicOf, notesOf, withNotes, withoutPlace, type Note } from "../score/event";
 
 /** How a phrase goes somewhere else. */
 export type PhraseMove =
@@ -51,8 +51,8 @@ export function movePhrase(
   if (isByShape) return { bars: moved, findings };
   const { bars: placed, unreachable } = placeBars(moved, neck, "unpinned");
   for (const [index, bar] of placed.entries()) {
-    for (const event of [...bar.events, ...(bar.under ?? [])]) {
-      for (const note of event.kind === "notes" ? event.notes : []) {
+    for (const event of eventsOf([bar])) {
+      for (const note of notesOf(event)) {
         if (note.kind !== "pitched" || !unreachable.has(note.id)) continue;
         const message = `bar ${index + 1}: ${displayPitch(note.pitch)} has no place on this neck`;
         const where = { bar: index + 1, eventId: event.id };

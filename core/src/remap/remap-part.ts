@@ -2,17 +2,26 @@ import { checkLinks } from "../checks/links";
 import type { Finding } from "../foundation/finding";
 import type { Capo } from "../instrument/capo";
 import type { Instrument } from "../instrument/instrument";
-import { neckOf, type Neck } from "../neck/neck";
+import { neckOf } from "../neck/neck";
 import type { Key } from "../pitch/key";
 import type { Pitch } from "../pitch/pitch";
 import { difficultyOf, type Difficulty } from "../placement/difficulty";
+import type { HandTable } from "../placement/hand-table";
 import { placePart, tableFor } from "../placement/place-part";
 import type { Profile } from "../placement/profiles";
 import type { WhyUnreachable } from "../placement/unreachable";
 import type { Fraction } from "../rhythm/fraction";
-import { momentsOf, withEvents, type Bar } from "../score/bar";
+import { momentsOf, withEvents, withoutPlaces, type Bar } from "../score/bar";
 import { notesOf, techniqueOf, type PitchedNote } from "../score/event";
-import { framesOfPhrase, linesOfPart, type Line, type Part, type Song } from "../score/song";
+import {
+  changeVersions,
+  framesOfPhrase,
+  linesOfPart,
+  type Line,
+  type Part,
+  type Song,
+} from "../score/song";
+import { copyOfBars } from "../score/versions";
 import { moveChord } from "../pitch/chord";
 import { fifthsOf } from "../pitch/key";
 import { soundingShift } from "../theory/fingered";
@@ -21,7 +30,7 @@ import { bringWithin, leaveOut, type Bent } from "./beyond";
 import type { Beyond, Change } from "./change";
 import { semitonesFor, transposeBars, USUAL_SEMITONES, type Intent } from "./intent";
 import { keepShapes } from "./keep-shapes";
-import { letGoOfPlaces, withoutStrokes, withStrokes } from "./strokes";
+import { withoutStrokes, withStrokes } from "./strokes";
 
 export interface RemapHow {
   /** What stays; the sound, where it is left out. */
@@ -75,40 +84,28 @@ export function remapPart(
   const from = neckOf(part.instrument, part.capo);
   const { neck } = table.judgement;
   const isShapes = intent === "shapes";
-  const fresh = before.map((line): Line => {
-    const { wishes: _, ...rest } = line;
-    const move = (bars: readonly Bar[]) =>
-      isShapes ? withFreshIds(bars, newId) : letGoOfPlaces(bars, newId);
-    return {
-      ...rest,
-      bars: move(line.bars),
-      others: line.others.map(({ wishes: _own, ...version }) => ({
-        ...version,
-        bars: move(version.bars),
-      })),
-    };
-  });
+  const fresh = before.map((line) =>
+    changeVersions(withoutWishes(line), (bars) => {
+      const copy = copyOfBars(bars, newId);
+      return isShapes ? copy : withoutPlaces(copy);
+    }),
+  );
   const semitones = isShapes
     ? soundingShift(to.instrument, to.capo) - soundingShift(part.instrument, part.capo)
     : semitonesFor(intent, song, target, fresh.map(forPlacing), table, within);
   const key = semitones % 12 === 0 ? song.key : soundingKey(song.key, semitones);
-  if (isShapes) return sameShapes(song, fresh, neck, key, semitones, target, profile);
+  if (isShapes) return sameShapes(song, fresh, key, semitones, target, table);
 
   const frames = framesIn(song, fresh, semitones);
   const bent = new Map<string, Bent>();
-  const inRange = fresh.map((line, index): Line => {
-    const bring = (bars: readonly Bar[]) => {
+  const inRange = fresh.map((line, index) =>
+    changeVersions(line, (bars) => {
       const higher = transposeBars(bars, semitones, key);
       const own = bringWithin(higher, neck, key, beyond, frames[index]!);
       for (const [id, one] of own.bent) bent.set(id, one);
       return own.bars;
-    };
-    return {
-      ...line,
-      bars: bring(line.bars),
-      others: line.others.map((version) => ({ ...version, bars: bring(version.bars) })),
-    };
-  });
+    }),
+  );
   const { lines: placed, placed: plans } = placePart(
     song,
     target,
@@ -145,49 +142,32 @@ export function remapPart(
 }
 
 function forPlacing(line: Line): Line {
-  return {
-    ...line,
-    bars: withoutStrokes(line.bars),
-    others: line.others.map((version) => ({ ...version, bars: withoutStrokes(version.bars) })),
-  };
+  return changeVersions(line, withoutStrokes);
 }
 
-function withFreshIds(bars: readonly Bar[], newId: () => string): readonly Bar[] {
-  return bars.map((bar) =>
-    withEvents(bar, (event) =>
-      event.kind === "notes"
-        ? {
-            ...event,
-            id: newId(),
-            notes: event.notes.map((note) => ({ ...note, id: newId() })),
-          }
-        : { ...event, id: newId() },
-    ),
-  );
+/** What was asked of the line was asked for the other neck. */
+function withoutWishes({ wishes: _, ...line }: Line): Line {
+  return { ...line, others: line.others.map(({ wishes: _own, ...version }) => version) };
 }
 
 /** The hand stays; what sounds follows. Frets and strings that are not there are marked. */
 function sameShapes(
   song: Song,
   fresh: readonly Line[],
-  neck: Neck,
   key: Key,
   semitones: number,
   target: Part,
-  profile: Profile | undefined,
+  table: HandTable,
 ): RemappedPart {
+  const { neck, player } = table.judgement;
   const lost = new Map<string, WhyUnreachable>();
-  const move = (bars: readonly Bar[]) => {
-    const { bars: kept, lost: gone } = keepShapes(bars, neck, key);
-    for (const id of gone) lost.set(id, { kind: "no-such-place" });
-    return kept;
-  };
-  const lines = fresh.map((line) => ({
-    ...line,
-    bars: move(line.bars),
-    others: line.others.map((version) => ({ ...version, bars: move(version.bars) })),
-  }));
-  const table = tableFor(song, target, profile);
+  const lines = fresh.map((line) =>
+    changeVersions(line, (bars) => {
+      const { bars: kept, lost: gone } = keepShapes(bars, neck, key);
+      for (const id of gone) lost.set(id, { kind: "no-such-place" });
+      return kept;
+    }),
+  );
   const { placed } = placePart(song, target, "unplaced", table, lines);
   return {
     lines,
@@ -195,7 +175,7 @@ function sameShapes(
     key,
     changes: changesIn(fresh, 0, key, new Map(), lost, "mark"),
     findings: techniqueFindings(lines),
-    difficulty: placed.map(({ plan }) => difficultyOf(plan, neck, table.judgement.player)),
+    difficulty: placed.map(({ plan }) => difficultyOf(plan, neck, player)),
   };
 }
 

@@ -1,22 +1,6 @@
 import type { Finding } from "../foundation/finding";
-import { withEvents, type Bar } from "../score/bar";
-import { notesOf, stringOf, withoutPlace, type LineEvent, type Note } from "../score/event";
-
-/**
- * The same line with ids of its own, without places and pins: they were decisions about another
- * neck. Dead strokes keep their old strings until `withStrokes` gives them new ones.
- */
-export function letGoOfPlaces(bars: readonly Bar[], newId: () => string): readonly Bar[] {
-  return bars.map((bar) =>
-    withEvents(bar, (event): LineEvent => {
-      if (event.kind !== "notes") return { ...event, id: newId() };
-      const notes = event.notes.map((note): Note =>
-        note.kind === "dead" ? { ...note, id: newId() } : { ...withoutPlace(note), id: newId() },
-      );
-      return { ...event, id: newId(), notes };
-    }),
-  );
-}
+import { eventsOf, withEvents, type Bar } from "../score/bar";
+import { notesOf, stringOf, type Note } from "../score/event";
 
 /** The line without its dead strokes: other notes find their strings first. */
 export function withoutStrokes(bars: readonly Bar[]): readonly Bar[] {
@@ -46,7 +30,7 @@ export function withStrokes(
 ): Stroked {
   const findings: Finding[] = [];
   const stroked = bars.map((bar, index) => {
-    const old = [...before[index]!.events, ...(before[index]!.under ?? [])][Symbol.iterator]();
+    const old = eventsOf([before[index]!])[Symbol.iterator]();
     let isJoined = false;
     const own = withEvents(bar, (event) => {
       const strokes = notesOf(old.next().value!).filter((note) => note.kind === "dead");

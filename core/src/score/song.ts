@@ -109,6 +109,15 @@ export function barsOfPart(song: Song, partId: string): readonly Bar[] {
   return linesOfPart(song, partId).flatMap(({ bars }) => bars);
 }
 
+/** A line with the bars of every version of it changed, each by itself. */
+export function changeVersions(line: Line, change: (bars: readonly Bar[]) => readonly Bar[]): Line {
+  return {
+    ...line,
+    bars: change(line.bars),
+    others: line.others.map((version) => ({ ...version, bars: change(version.bars) })),
+  };
+}
+
 /**
  * Lines changed as one way through a part, and every other version of each line by itself.
  * @param change Gives as many bars as it takes.

@@ -7,7 +7,7 @@ import { fraction } from "../rhythm/fraction";
 import { withoutPlaces } from "../score/bar";
 import { keyOf, partOn, said } from "../placement/placement.test-kit";
 import { candidatesFor } from "./candidates";
-import { findTuning, isInHand, type TuningRequest } from "./find-tuning";
+import { findTuning, isInHand, nameOf, type TuningRequest } from "./find-tuning";
 import { questionInWords, reasonsFor } from "./finding-words";
 import { chordEffort } from "./quick-look";
 
@@ -91,7 +91,7 @@ describe("the tuning finder", () => {
     ] as const) {
       const { found } = searched([...line], { marks: [{ bar, onset, open }] });
       const [best] = found;
-      expect(names).toContain(best!.capo === 0 ? best!.name : `${best!.name}, capo ${best!.capo}`);
+      expect(names).toContain(nameOf(best!));
     }
   });
 
@@ -112,7 +112,7 @@ describe("the tuning finder", () => {
       for (const one of found) {
         for (const other of found) {
           const isNear = one !== other && Math.abs(one.score - other.score) < 0.149;
-          const name = other.capo === 0 ? other.name : `${other.name}, capo ${other.capo}`;
+          const name = nameOf(other);
           if (isNear) expect(one.tiedWith).toContain(name);
         }
       }

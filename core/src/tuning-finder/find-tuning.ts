@@ -142,7 +142,8 @@ function marksWorth({ agrees, disagrees }: QuickLook): number {
   return 0.4 * Math.min(6, agrees) - 5 * disagrees;
 }
 
-function nameOf({ name, capo }: Pick<Candidate, "name" | "capo">): string {
+/** @example nameOf({ name: "Drop D", capo: 2 }) // "Drop D, capo 2" */
+export function nameOf({ name, capo }: Pick<Candidate, "name" | "capo">): string {
   return capo === 0 ? name : `${name}, capo ${capo}`;
 }
 

@@ -2,6 +2,7 @@ export { type Mark } from "./evidence";
 export {
   findTuning,
   isInHand,
+  nameOf,
   type FoundTuning,
   type Question,
   type TuningRequest,

@@ -7,7 +7,6 @@ import {
   PROFILES,
   USUAL_HAND,
   type Concern,
-  type HandSize,
   type OwnProfile,
 } from "@intonazione/core/placement";
 import { useState } from "react";
@@ -36,12 +35,6 @@ const FACTORS: readonly (readonly [factor: number, words: string])[] = [
   [4, "four times"],
 ];
 
-const HAND_WORDS: Readonly<Record<HandSize, string>> = {
-  small: "small",
-  medium: "medium",
-  large: "large",
-};
-
 /** The studio's placing profiles: made here, saved there, used by any song. */
 export function OwnProfiles() {
   const { store } = useOpenSong();
@@ -59,10 +52,9 @@ export function OwnProfiles() {
   };
   const keep = () => {
     const own = { ...draft, name: draft.name.trim() };
-    const others = profiles.filter(({ id }) => id !== own.id);
     const next = isKnown
       ? profiles.map((one) => (one.id === own.id ? own : one))
-      : [...others, own];
+      : [...profiles, own];
     void save(next, `Saved: ${own.name}.`);
   };
   const remove = () =>
@@ -160,7 +152,7 @@ export function OwnProfiles() {
               >
                 {HAND_SIZES.map((size) => (
                   <option key={size} value={size}>
-                    {HAND_WORDS[size]}
+                    {size}
                   </option>
                 ))}
               </select>

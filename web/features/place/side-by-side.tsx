@@ -2,7 +2,7 @@
 
 import { NO_CAPO, tuningById, usualInstrument } from "@intonazione/core/instrument";
 import { displayKey } from "@intonazione/core/pitch";
-import { hardshipInWords } from "@intonazione/core/placement";
+import { difficultyInWords } from "@intonazione/core/placement";
 import { onePhrase, type Beyond, type Intent, type RemappedPart } from "@intonazione/core/remap";
 import type { Part } from "@intonazione/core/score";
 import { useMemo, useState } from "react";
@@ -147,8 +147,7 @@ function OnSetUp({
         <h3 className="font-semibold">{nameOf(offer)}</h3>
         {moved && difficulty && (
           <p className="text-soft">
-            difficulty {difficulty.level.toFixed(1)}
-            {difficulty.because[0] && `, for ${hardshipInWords(difficulty.because[0].hardship)}`}
+            {difficultyInWords(difficulty)}
             {moved.semitones !== 0 && ` · sounds in ${displayKey(moved.key)}`} ·{" "}
             {changeCount(moved)}
           </p>

@@ -1,6 +1,7 @@
 "use client";
 
 import {
+  difficultyInWords,
   hardshipInWords,
   POINTS,
   reasonInWords,
@@ -57,8 +58,7 @@ export function WayCard({
             .map(({ hardship }) => hardshipInWords(hardship))
             .join(", ")}
         >
-          difficulty {difficulty.level.toFixed(1)}
-          {difficulty.because[0] && `, for ${hardshipInWords(difficulty.because[0].hardship)}`}
+          {difficultyInWords(difficulty)}
         </span>
         <span className="ml-auto text-[13px]">
           {isHere ? (

@@ -105,7 +105,7 @@ function isHeard(heard: Heard, says: Heard): boolean {
   return Object.entries(says).every(([key, value]) => heard[key as keyof Heard] === value);
 }
 
-/** A string is open or fretted; what is bent is fretted too. */
+/** With a word more or less; "open" and "fretted" take each other's place. */
 function told(heard: Heard, says: Heard, isTrue: boolean): Heard {
   const [key] = Object.keys(says) as (keyof Heard)[];
   const { [key!]: _, ...others } = heard;

@@ -5,6 +5,7 @@ import { displayPitch } from "@intonazione/core/pitch";
 import { linesOfPart, momentsOf, notesOf, type Bar } from "@intonazione/core/score";
 import {
   isInHand,
+  nameOf,
   questionInWords,
   reasonsFor,
   type FoundTuning,
@@ -95,7 +96,7 @@ export function WhichTuning() {
       <ol className="flex flex-col gap-2">
         {result?.found.map((found, index) => (
           <Found
-            key={`${found.name} ${found.capo}`}
+            key={nameOf(found)}
             found={found}
             rank={index + 1}
             isOurs={isInHand(found, part.instrument.tuning, part.capo.fret)}
@@ -115,7 +116,7 @@ function Found({
   readonly rank: number;
   readonly isOurs: boolean;
 }) {
-  const name = found.capo === 0 ? found.name : `${found.name}, capo ${found.capo}`;
+  const name = nameOf(found);
   const percent = Math.round(100 * found.share);
   return (
     <li
