@@ -1,3 +1,4 @@
+import { listInWords } from "../foundation/list-words";
 import { err, ok, type Result } from "../foundation/result";
 import { MAX_CAPO, type Instrument } from "./instrument";
 
@@ -59,7 +60,7 @@ export function stringsInWords(strings: readonly number[]): string {
   if (strings.length === 1) return `string ${strings[0]}`;
   const isRun = strings.every((string, index) => string === strings[0]! + index);
   if (isRun && strings.length > 2) return `strings ${strings[0]}–${strings.at(-1)}`;
-  return `strings ${strings.slice(0, -1).join(", ")} and ${strings.at(-1)}`;
+  return `strings ${listInWords(strings)}`;
 }
 
 /** @example formatCapo({ fret: 2, strings: [3, 4, 5] }) // "2 on 3 4 5" */

@@ -1,3 +1,4 @@
+import { listInWords } from "../foundation/list-words";
 import type { Matter, Reason } from "./reasons";
 
 /** @example reasonInWords(reason) // "fewer shifts: 1 instead of 4 (bars 2 and 3)" */
@@ -58,6 +59,5 @@ const MOST_BARS_TOLD = 4;
 function barsInWords(bars: readonly number[]): string {
   if (bars.length === 0 || bars.length > MOST_BARS_TOLD) return "";
   const numbers = bars.map((bar) => bar + 1);
-  if (numbers.length === 1) return ` (bar ${numbers[0]})`;
-  return ` (bars ${numbers.slice(0, -1).join(", ")} and ${numbers.at(-1)})`;
+  return ` (${numbers.length === 1 ? "bar" : "bars"} ${listInWords(numbers)})`;
 }
