@@ -1,10 +1,12 @@
 import { err, ok, type Result } from "../foundation/result";
 import {
+  compare,
   divide,
   formatFraction,
   fraction,
   multiply,
   parseFraction,
+  subtract,
   type Fraction,
 } from "./fraction";
 
@@ -136,4 +138,27 @@ export function noteValueOf(duration: Fraction): NoteValue | undefined {
 export function oddPartOf(number: number): number {
   while (number % 2 === 0) number /= 2;
   return number;
+}
+
+/**
+ * A duration as notes tied together, the longest first, each of which one note can say.
+ * @returns undefined where no row of notes says it: finer than a sixty-fourth, or of a tuplet of
+ *   more than 63.
+ * @example writtenAs(fraction(5, 16)) // [1/4, 1/16]
+ */
+export function writtenAs(duration: Fraction): readonly Fraction[] | undefined {
+  if (noteValueOf(duration)) return [duration];
+  const odd = oddPartOf(duration.den);
+  if (odd > MAX_ACTUAL) return undefined;
+  const { actual, normal } = odd > 1 ? usualTuplet(odd) : { actual: 1, normal: 1 };
+  let left = multiply(duration, fraction(actual, normal));
+  const parts: Fraction[] = [];
+  for (const value of [1, 2, 4, 8, 16, 32, 64]) {
+    const plain = fraction(1, value);
+    while (compare(left, plain) >= 0) {
+      parts.push(multiply(plain, fraction(normal, actual)));
+      left = subtract(left, plain);
+    }
+  }
+  return left.num === 0 ? parts : undefined;
 }

@@ -1,0 +1,139 @@
+import { INSTRUMENT_KINDS } from "../../instrument/instrument";
+import { parseReference, STANDARD_REFERENCE_HZ } from "../../pitch/frequency";
+import { isArchive, readArchive, type ArchiveEntry } from "../files/archive";
+import { decodeText } from "../files/decode-text";
+import { Remarks } from "../reading/remarks";
+import type { SongReading } from "../reading/song-reading";
+import { childOf, childrenOf, integerOf, readXml, textOf, type XmlElement } from "../xml/read-xml";
+import type { RawPart } from "./raw";
+import { PartReader } from "./read-part";
+import { songOfParts } from "./song-of-parts";
+import { partwise } from "./timewise";
+import { FIELD } from "./vocabulary.data";
+
+const MAX_PARTS = 32;
+
+/**
+ * Reads MusicXML 1.0–4.0, partwise and timewise, plain or packed (`.mxl`): staves and tablature,
+ * written or not. Pitches are brought to sounding, strings and frets to the tuning and capo of the
+ * file. Never throws on a file: what cannot be read is listed, and the rest is there.
+ */
+export function readMusicXml(
+  content: Uint8Array | string,
+  { newId }: { readonly newId: () => string },
+): SongReading {
+  const remarks = new Remarks();
+  const text = typeof content === "string" ? content : textIn(content, remarks);
+  if (text === undefined) return { findings: remarks.findings() };
+  const { root, problems, lineOf } = readXml(text);
+  for (const { code, line, message } of problems) {
+    remarks.say(code, code === "xml-open" ? "warning" : "error", message, { line });
+  }
+  const score = root && partwise(root);
+  if (score?.name !== "score-partwise") {
+    if (score) {
+      remarks.say(
+        "no-musicxml",
+        "error",
+        `this is XML, but no MusicXML score: it begins with <${score.name.slice(0, 40)}>`,
+        { line: lineOf(score) },
+      );
+    }
+    return { findings: remarks.findings() };
+  }
+  const parts = readParts(score, remarks, lineOf);
+  if (parts.every(({ measures }) => measures.length === 0)) {
+    remarks.say("no-music", "error", "there is no measure in this score", { line: lineOf(score) });
+    return { findings: remarks.findings() };
+  }
+  const fields = fieldsOf(score);
+  const reference = parseReference(fields.get(FIELD.reference) ?? "");
+  const song = songOfParts(
+    {
+      title: titleOf(score),
+      note: fields.get(FIELD.note)?.slice(0, 2000),
+      referenceHz: reference.ok ? reference.value : STANDARD_REFERENCE_HZ,
+      parts: parts.filter(({ measures }) => measures.length > 0),
+    },
+    newId,
+    remarks,
+  );
+  return { song, findings: remarks.findings() };
+}
+
+/** The score's text: of an archive the file that its container names, else the first that may be one. */
+function textIn(bytes: Uint8Array, remarks: Remarks): string | undefined {
+  if (!isArchive(bytes)) return decodeText(bytes).text;
+  const { entries, findings } = readArchive(bytes);
+  for (const { code, severity, message } of findings) remarks.say(code, severity, message);
+  const container = entries.find(({ name }) => name === "META-INF/container.xml");
+  const named = container && rootFileIn(container);
+  const score =
+    entries.find(({ name }) => name === named) ??
+    entries.find(({ name }) => /^(?!META-INF\/).*\.(musicxml|xml)$/iu.test(name));
+  if (!score) {
+    remarks.say("archive-no-score", "error", "there is no MusicXML file in this archive");
+    return undefined;
+  }
+  return decodeText(score.bytes).text;
+}
+
+function rootFileIn({ bytes }: ArchiveEntry): string | undefined {
+  const { root } = readXml(decodeText(bytes).text);
+  return childOf(childOf(root, "rootfiles"), "rootfile")?.attributes["full-path"];
+}
+
+function readParts(
+  score: XmlElement,
+  remarks: Remarks,
+  lineOf: (element: XmlElement) => number,
+): readonly RawPart[] {
+  const listed = new Map(
+    childrenOf(childOf(score, "part-list"), "score-part").map((one) => [one.attributes["id"], one]),
+  );
+  const fields = fieldsOf(score);
+  const all = childrenOf(score, "part");
+  if (all.length > MAX_PARTS) {
+    remarks.say("too-many-parts", "error", `a song has at most ${MAX_PARTS} parts, got ${all.length}: the rest was left out`);
+  }
+  return all.slice(0, MAX_PARTS).map((element, index): RawPart => {
+    const id = element.attributes["id"] ?? "";
+    const about = listed.get(id);
+    const name = textOf(about, "part-name")?.slice(0, 200) ?? `Part ${index + 1}`;
+    const field = (what: string) => fields.get(`${id} ${what}`);
+    const program = integerOf(childOf(about, "midi-instrument"), "midi-program");
+    const kind = INSTRUMENT_KINDS.find((one) => one === field(FIELD.kind));
+    const reader = new PartReader(name, remarks, lineOf);
+    return {
+      name,
+      instrumentName: textOf(childOf(about, "score-instrument"), "instrument-name")?.slice(0, 200),
+      program: program === undefined ? undefined : program - 1,
+      kind,
+      frets: Number(field(FIELD.frets)) || undefined,
+      tone: field(FIELD.tone)?.slice(0, 2000),
+      picking: field(FIELD.picking),
+      ...reader.read(childrenOf(element, "measure")),
+    };
+  });
+}
+
+function fieldsOf(score: XmlElement): ReadonlyMap<string, string> {
+  const miscellaneous = childOf(childOf(score, "identification"), "miscellaneous");
+  return new Map(
+    childrenOf(miscellaneous, "miscellaneous-field").flatMap(({ attributes, text }) =>
+      attributes["name"] === undefined || text.trim() === ""
+        ? []
+        : [[attributes["name"], text.trim()] as const],
+    ),
+  );
+}
+
+function titleOf(score: XmlElement): string {
+  const credit = childrenOf(score, "credit").find((one) => textOf(one, "credit-type") === "title");
+  const title =
+    textOf(childOf(score, "work"), "work-title") ??
+    textOf(score, "movement-title") ??
+    textOf(credit, "credit-words") ??
+    "Untitled";
+  return title.slice(0, 200);
+}

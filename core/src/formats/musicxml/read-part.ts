@@ -1,0 +1,364 @@
+import type { Capo } from "../../instrument/capo";
+import { pitchClassAtFifths, type Key } from "../../pitch/key";
+import { fraction, type Fraction } from "../../rhythm/fraction";
+import type { Feel } from "../../rhythm/feel";
+import { parseMetre, type Metre } from "../../rhythm/metre";
+import { isTempo } from "../../rhythm/tempo";
+import type { Remarks } from "../reading/remarks";
+import {
+  childOf,
+  childrenOf,
+  integerOf,
+  textOf,
+  type XmlElement,
+} from "../xml/read-xml";
+import { MeasureClock } from "./measure-clock";
+import type { RawEvent, RawMeasure, RawNote, RawPart, RawRepeats, RawStaff, Span } from "./raw";
+import { readDirection } from "./read-directions";
+import { readHarmony } from "./read-harmony";
+import { readNotations } from "./read-notations";
+import { AS_WRITTEN, readPitch, readTransposition, type Transposition } from "./read-pitch";
+import { readBarline } from "./read-repeats";
+import { capoIn, feelIn, graceOf, tuningIn, unitsIn, valueIn } from "./read-values";
+
+interface MeasureDraft {
+  metre: Metre | undefined;
+  tempoBpm: number | undefined;
+  chords: { at: Fraction; chord: RawMeasure["chords"][number]["chord"] }[];
+  section: string | undefined;
+  phrase: string | undefined;
+  repeats: RawRepeats;
+  events: RawEvent[];
+}
+
+/** Reads one part from front to back, measure by measure. */
+export class PartReader {
+  private divisions = 1;
+  private transposition: Transposition = AS_WRITTEN;
+  private readonly staves = new Map<number, RawStaff>();
+  private key: Key | undefined;
+  private feel: Feel | undefined;
+  private capo: Capo | undefined;
+  private bar = 0;
+  /** Words that wait for the note they stand at. */
+  private words: string[] = [];
+  /** What holds for the next note, or until it is ended. */
+  private readonly spans = new Map<Span, "next" | "open">();
+
+  constructor(
+    private readonly name: string,
+    private readonly remarks: Remarks,
+    private readonly lineOf: (element: XmlElement) => number,
+  ) {}
+
+  read(
+    measures: readonly XmlElement[],
+  ): Pick<RawPart, "measures" | "staves" | "key" | "feel" | "capo"> {
+    const read = measures.map((measure) => this.measure(measure));
+    const { staves, key, feel, capo } = this;
+    return { measures: read, staves, key, feel, capo };
+  }
+
+  private measure(element: XmlElement): RawMeasure {
+    this.bar++;
+    const clock = new MeasureClock(this.divisions);
+    const draft: MeasureDraft = {
+      metre: undefined,
+      tempoBpm: undefined,
+      chords: [],
+      section: undefined,
+      phrase: undefined,
+      repeats: {},
+      events: [],
+    };
+    let last: RawEvent | undefined;
+    for (const child of element.children) {
+      switch (child.name) {
+        case "attributes":
+          this.attributes(child, draft, clock);
+          break;
+        case "note":
+          last = this.note(child, draft, clock, last);
+          break;
+        case "backup":
+          clock.move(-unitsIn(child));
+          break;
+        case "forward":
+          clock.move(unitsIn(child));
+          break;
+        case "direction":
+          this.direction(child, draft, clock);
+          break;
+        case "sound":
+          this.sound(child, draft);
+          break;
+        case "harmony":
+          this.harmony(child, draft, clock);
+          break;
+        case "barline":
+          draft.repeats = { ...draft.repeats, ...readBarline(child) };
+          break;
+        default:
+      }
+    }
+    const number = element.attributes["number"] ?? String(this.bar);
+    const isPickUp = element.attributes["implicit"] === "yes" || number === "0";
+    return { ...draft, number, line: this.lineOf(element), isPickUp };
+  }
+
+  private attributes(element: XmlElement, draft: MeasureDraft, clock: MeasureClock): void {
+    const divisions = textOf(element, "divisions");
+    if (divisions !== undefined) {
+      const units = Number(divisions);
+      if (units > 0 && units <= 10_000_000) {
+        this.divisions = units;
+        clock.changeDivisions(units);
+      } else {
+        this.say(
+          "divisions-wrong",
+          "warning",
+          `divisions must be positive, got “${divisions.slice(0, 20)}”: ${this.divisions} is kept`,
+        );
+      }
+    }
+    const time = childOf(element, "time");
+    if (time) draft.metre = this.metre(time) ?? draft.metre;
+    const key = childOf(element, "key");
+    if (key) this.takeKey(key);
+    const transpose = childOf(element, "transpose");
+    if (transpose) this.transposition = readTransposition(transpose);
+    for (const clef of childrenOf(element, "clef")) {
+      const sign = textOf(clef, "sign")?.toUpperCase();
+      if (sign === "TAB") this.staff(clef, { isTab: true });
+    }
+    for (const details of childrenOf(element, "staff-details")) {
+      const tuning = tuningIn(details);
+      const capo = integerOf(details, "capo");
+      if (tuning) this.staff(details, { isTab: true, tuning });
+      if (capo !== undefined) this.staff(details, { capo });
+    }
+  }
+
+  private staff(element: XmlElement, facts: Partial<RawStaff>): void {
+    const number = Number(element.attributes["number"] ?? 1);
+    const known = this.staves.get(number) ?? { isTab: false, tuning: undefined, capo: undefined };
+    this.staves.set(number, { ...known, ...facts });
+  }
+
+  private metre(time: XmlElement): Metre | undefined {
+    const beats = textOf(time, "beats")
+      ?.split("+")
+      .reduce((sum, part) => sum + Number(part), 0);
+    const metre = parseMetre(`${beats}/${textOf(time, "beat-type")}`);
+    if (metre.ok) return metre.value;
+    if (!childOf(time, "senza-misura")) this.say("metre-unread", "warning", metre.error);
+    return undefined;
+  }
+
+  private takeKey(element: XmlElement): void {
+    const fifths = integerOf(element, "fifths");
+    if (fifths === undefined || Math.abs(fifths) > 7) return;
+    const mode = textOf(element, "mode")?.toLowerCase();
+    const isMinor = mode === "minor" || mode === "aeolian";
+    const key: Key = {
+      tonic: pitchClassAtFifths(fifths + (isMinor ? 3 : 0)),
+      mode: isMinor ? "minor" : "major",
+    };
+    if (mode && !["minor", "major", "aeolian", "ionian", "none"].includes(mode)) {
+      this.tally("mode-unread", `the mode ${mode}: its key signature is kept`);
+    }
+    if (!this.key) this.key = key;
+    else if (JSON.stringify(key) !== JSON.stringify(this.key)) {
+      this.tally("key-change", "a change of key was left out, a song has one key here: the pitches are kept");
+    }
+  }
+
+  private note(
+    element: XmlElement,
+    draft: MeasureDraft,
+    clock: MeasureClock,
+    last: RawEvent | undefined,
+  ): RawEvent | undefined {
+    if (childOf(element, "cue")) {
+      if (!childOf(element, "chord")) clock.move(unitsIn(element));
+      this.tally("cue-note", "a cue note was left out");
+      return last;
+    }
+    const isChord = childOf(element, "chord") !== undefined;
+    const rest = childOf(element, "rest");
+    const note = rest ? undefined : this.soundOf(element);
+    const event = isChord && last ? last : this.eventOf(element, clock, note, rest);
+    if (note && event.kind === "notes") event.notes.push(note);
+    if (event !== last) {
+      draft.events.push(event);
+      this.takeWaiting(event);
+    }
+    readNotations(element, note, event, (what) =>
+      this.tally("mark-unread", `${what} was left out: it has no place here`),
+    );
+    const lyric = childrenOf(element, "lyric").map((one) => textOf(one, "text"));
+    event.lyric ??= lyric.find((text) => text !== undefined)?.slice(0, 500);
+    if (textOf(childOf(element, "play"), "mute") === "palm") mute(event);
+    if (this.spans.has("palm-mute")) mute(event);
+    if (note && this.spans.has("let-ring") && !note.isDead) ring(note);
+    for (const [span, how] of this.spans) if (how === "next" && !isChord) this.spans.delete(span);
+    return event;
+  }
+
+  /** Pitched, or dead where its head is a cross. */
+  private soundOf(element: XmlElement): RawNote | undefined {
+    const written = childOf(element, "pitch");
+    const head = childOf(element, "notehead");
+    const isCrossed = ["x", "cross", "circle-x"].includes(head?.text.trim() ?? "");
+    const pitch = written && readPitch(written, this.transposition);
+    if (written && !pitch) {
+      this.say("pitch-unread", "warning", `a pitch cannot be read: ${this.placeOf(element)}`);
+    }
+    // A cross that lies on no string is a knock.
+    if (!pitch && !(isCrossed && namesString(element))) return undefined;
+    const note: RawNote = {
+      pitch,
+      isDead: isCrossed,
+      string: undefined,
+      fret: undefined,
+      finger: undefined,
+      pluck: undefined,
+      techniques: [],
+      link: undefined,
+      isSlurred: false,
+      starts: [],
+    };
+    if (head?.attributes["parentheses"] === "yes" && !isCrossed) {
+      note.techniques.push({ kind: "ghost" });
+    }
+    return note;
+  }
+
+  private eventOf(
+    element: XmlElement,
+    clock: MeasureClock,
+    note: RawNote | undefined,
+    rest: XmlElement | undefined,
+  ): RawEvent {
+    const voice = textOf(element, "voice") ?? "1";
+    const staff = integerOf(element, "staff") ?? 1;
+    const grace = childOf(element, "grace");
+    const value = valueIn(element);
+    const time = grace
+      ? { onset: clock.onset, duration: value ?? fraction(1, 16) }
+      : clock.take(unitsIn(element), `${staff} ${voice}`, value);
+    const isUnpitched = childOf(element, "unpitched") !== undefined;
+    return {
+      kind: note ? "notes" : isUnpitched && !rest ? "hit" : "rest",
+      ...time,
+      voice,
+      staff,
+      isWholeBar: rest?.attributes["measure"] === "yes",
+      grace: grace && graceOf(grace),
+      notes: [],
+      techniques: [],
+      stroke: undefined,
+      sound: "body",
+      hasFermata: false,
+      lyric: undefined,
+      words: [],
+    };
+  }
+
+  private takeWaiting(event: RawEvent): void {
+    event.words.push(...this.words);
+    this.words = [];
+  }
+
+  private direction(element: XmlElement, draft: MeasureDraft, clock: MeasureClock): void {
+    const said = readDirection(element);
+    draft.section ??= said.section;
+    draft.phrase ??= said.phrase;
+    draft.repeats = { ...draft.repeats, ...said.repeats };
+    if (said.tempoBpm !== undefined) this.tempo(said.tempoBpm, draft, clock);
+    for (const span of said.startsSpans) this.spans.set(span.span, span.isOpen ? "open" : "next");
+    if (said.opensLine) {
+      for (const [span, how] of this.spans) if (how === "next") this.spans.set(span, "open");
+    }
+    if (said.closesLine) this.spans.clear();
+    const capo = said.words.map((words) => capoIn(words)).find((one) => one !== undefined);
+    if (capo) this.capo ??= capo;
+    this.words.push(...said.words.filter((words) => !capoIn(words)));
+    const sound = childOf(element, "sound");
+    if (sound) this.sound(sound, draft);
+  }
+
+  private sound(element: XmlElement, draft: MeasureDraft): void {
+    const { tempo, segno, coda, tocoda, dacapo, dalsegno, fine } = element.attributes;
+    const bpm = Number(tempo);
+    if (tempo !== undefined && isTempo(bpm)) draft.tempoBpm ??= bpm;
+    draft.repeats = {
+      ...draft.repeats,
+      ...(segno !== undefined && { segno: true }),
+      ...(coda !== undefined && { coda: true }),
+      ...(tocoda !== undefined && { toCoda: true }),
+      ...(dacapo === "yes" && { daCapo: true }),
+      ...(dalsegno !== undefined && { dalSegno: true }),
+      ...(fine !== undefined && { fine: true }),
+    };
+    const swing = childOf(element, "swing");
+    if (swing) this.feel ??= feelIn(swing);
+  }
+
+  private tempo(bpm: number, draft: MeasureDraft, clock: MeasureClock): void {
+    if (!isTempo(bpm)) {
+      this.say("tempo-unread", "warning", `a tempo of ${bpm} was left out`);
+      return;
+    }
+    if (clock.onset.num > 0) {
+      this.tally("tempo-moved", "a change of tempo within a bar stands at its start");
+    }
+    draft.tempoBpm = bpm;
+  }
+
+  private harmony(element: XmlElement, draft: MeasureDraft, clock: MeasureClock): void {
+    const read = readHarmony(element);
+    if (!read) {
+      this.tally("chord-unread", "a chord symbol without a root was left out");
+      return;
+    }
+    if (read.isNearest) this.tally("chord-nearest", "a chord symbol was read as the nearest known one");
+    const offset = Number(textOf(element, "offset") ?? 0);
+    const units = Math.round(1000 * (Number.isFinite(offset) ? offset : 0));
+    const off = fraction(units, Math.round(4000 * clock.unitsOfQuarter));
+    const at = fraction(
+      clock.onset.num * off.den + off.num * clock.onset.den,
+      clock.onset.den * off.den,
+    );
+    if (at.num >= 0) draft.chords.push({ at, chord: read.chord });
+  }
+
+  private say(code: string, severity: "warning" | "info", message: string): void {
+    this.remarks.say(code, severity, `${this.name}, bar ${this.bar}: ${message}`, { bar: this.bar });
+  }
+
+  private tally(code: string, what: string): void {
+    this.remarks.tally(code, "info", `${this.name}: ${what}`, { bar: this.bar });
+  }
+
+  private placeOf(element: XmlElement): string {
+    return `line ${this.lineOf(element)} of the file`;
+  }
+}
+
+function namesString(element: XmlElement): boolean {
+  return childrenOf(element, "notations").some((notations) =>
+    childrenOf(notations, "technical").some((technical) => childOf(technical, "string")),
+  );
+}
+
+function mute(event: RawEvent): void {
+  if (event.kind !== "notes" || event.techniques.some(({ kind }) => kind === "palm-mute")) return;
+  event.techniques.push({ kind: "palm-mute" });
+}
+
+function ring(note: RawNote): void {
+  if (!note.techniques.some(({ kind }) => kind === "let-ring")) {
+    note.techniques.push({ kind: "let-ring" });
+  }
+}

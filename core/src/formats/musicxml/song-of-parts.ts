@@ -1,0 +1,274 @@
+import { isSame } from "../../foundation/same";
+import type { Key } from "../../pitch/key";
+import { STRAIGHT } from "../../rhythm/feel";
+import { subtract, sum, ZERO, type Fraction } from "../../rhythm/fraction";
+import { barLength, COMMON_TIME, type Metre } from "../../rhythm/metre";
+import { copyOfBars } from "../../score/versions";
+import type { Bar } from "../../score/bar";
+import { lengthOf } from "../../score/event";
+import type { PlayedPhrase, Section } from "../../score/form";
+import { tidyMarks, type BarMark, type ChordAt } from "../../score/frame";
+import type { Line, Phrase, Song } from "../../score/song";
+import type { Remarks } from "../reading/remarks";
+import { piecesOf, repeatsOf, type Piece, type Repeat } from "./pieces";
+import { jumpedOrder } from "./played-order";
+import type { RawMeasure, RawPart } from "./raw";
+import { settleBars, type SettledBar } from "./settle-bars";
+import { settleNotes, type SettledPart } from "./settle-notes";
+import { settleStaves } from "./settle-staves";
+
+export interface FileFacts {
+  readonly title: string;
+  readonly note: string | undefined;
+  readonly referenceHz: number;
+  readonly parts: readonly RawPart[];
+}
+
+const C_MAJOR: Key = { tonic: { step: "C", alter: 0 }, mode: "major" };
+const USUAL_TEMPO = 100;
+const MAX_MEASURES = 8000;
+
+/** The parts of a file as a song: phrases where its marks are, the form of its repeats. */
+export function songOfParts(file: FileFacts, newId: () => string, remarks: Remarks): Song {
+  const key = file.parts.find((part) => part.key)?.key ?? C_MAJOR;
+  const count = Math.min(MAX_MEASURES, Math.max(...file.parts.map(({ measures }) => measures.length)));
+  const said = measuresForAll(file.parts, count);
+  const metres = runningMetres(said);
+  const parts = file.parts.map((raw) => {
+    const { staff, measures, leftOut } = settleStaves(raw);
+    if (leftOut > 0) {
+      remarks.say(
+        "staff-left-out",
+        "warning",
+        `${raw.name}: ${leftOut} events that only the other staff has were left out: the tablature was taken`,
+      );
+    }
+    const settled = settleNotes(raw, staff, measures, key, newId(), remarks);
+    const bars = settleBars(measures.slice(0, count), { ...settled, remarks, newId, metres });
+    return { ...settled, bars };
+  });
+  const details = {
+    title: file.title,
+    tempoBpm: said.find(({ tempoBpm }) => tempoBpm !== undefined)?.tempoBpm ?? USUAL_TEMPO,
+    metre: metres[0] ?? COMMON_TIME,
+    feel: file.parts.find(({ feel }) => feel)?.feel ?? STRAIGHT,
+    key,
+    referenceHz: file.referenceHz,
+    style: {},
+    ...(file.note !== undefined && { note: file.note }),
+  };
+  const pieces = piecesOf(said);
+  const marks = marksOf(said, metres, parts, details.tempoBpm);
+  const cutter = new PhraseCutter(pieces, marks, parts, details, newId);
+  const phrases = pieces.map((_, index) => cutter.phraseOf(index));
+  return {
+    ...details,
+    parts: parts.map(({ part }) => part),
+    phrases: [...new Map(phrases.map((phrase) => [phrase.id, phrase])).values()],
+    form: formOf(pieces, phrases, newId),
+    lines: cutter.lines,
+  };
+}
+
+type PartBars = SettledPart & { readonly bars: readonly SettledBar[] };
+
+/** What the measures say to all parts, whichever part says it. */
+function measuresForAll(parts: readonly RawPart[], count: number): readonly RawMeasure[] {
+  return Array.from({ length: count }, (_, index): RawMeasure => {
+    const all = parts.flatMap(({ measures }) => measures[index] ?? []);
+    const first = all[0]!;
+    return {
+      ...first,
+      isPickUp: all.some(({ isPickUp }) => isPickUp),
+      metre: all.find(({ metre }) => metre)?.metre,
+      tempoBpm: all.find(({ tempoBpm }) => tempoBpm !== undefined)?.tempoBpm,
+      chords: all.find(({ chords }) => chords.length > 0)?.chords ?? [],
+      section: all.find(({ section }) => section !== undefined)?.section,
+      phrase: all.find(({ phrase }) => phrase !== undefined)?.phrase,
+      repeats: Object.assign({}, ...all.map(({ repeats }) => repeats)) as RawMeasure["repeats"],
+    };
+  });
+}
+
+function runningMetres(measures: readonly RawMeasure[]): readonly Metre[] {
+  let running = measures.find(({ metre }) => metre)?.metre ?? COMMON_TIME;
+  return measures.map(({ metre }) => (running = metre ?? running));
+}
+
+/** What each measure says, as if it were a phrase of its own: tempo and metre are those that hold. */
+function marksOf(
+  measures: readonly RawMeasure[],
+  metres: readonly Metre[],
+  parts: readonly PartBars[],
+  firstTempo: number,
+): readonly Omit<BarMark, "bar">[] {
+  let tempoBpm = firstTempo;
+  return measures.map((measure, index) => {
+    tempoBpm = measure.tempoBpm ?? tempoBpm;
+    const metre = metres[index]!;
+    const from = measure.isPickUp ? pickUpFrom(metre, parts, index) : ZERO;
+    return { metre, tempoBpm, from, chords: chordsOf(measure, from) };
+  });
+}
+
+/** A pick-up begins as late as it is short. */
+function pickUpFrom(metre: Metre, parts: readonly PartBars[], index: number): Fraction {
+  const lengths = parts.flatMap(({ bars }) => {
+    const { events = [], under = [] } = bars[index]?.bar ?? {};
+    return bars[index]?.isSilent ? [] : [sum(events.map(lengthOf)), sum(under.map(lengthOf))];
+  });
+  const longest = lengths.reduce((a, b) => (a.num * b.den >= b.num * a.den ? a : b), ZERO);
+  const from = subtract(barLength(metre), longest);
+  return longest.num > 0 && from.num > 0 ? from : ZERO;
+}
+
+function chordsOf({ chords }: RawMeasure, from: Fraction): readonly ChordAt[] {
+  const byMoment = new Map<string, ChordAt>();
+  for (const { at, chord } of chords.slice(0, 64)) {
+    const moment = { num: at.num * from.den + from.num * at.den, den: at.den * from.den };
+    const exact = subtract(moment, ZERO);
+    byMoment.set(`${exact.num}/${exact.den}`, { at: exact, ...(chord && { chord }) });
+  }
+  return [...byMoment.values()].sort((a, b) => a.at.num * b.at.den - b.at.num * a.at.den);
+}
+
+/** Makes phrases and lines of pieces; a piece that comes again under its name is the same phrase. */
+class PhraseCutter {
+  readonly lines: Line[] = [];
+  private readonly made: { phrase: Phrase; bars: readonly (readonly Bar[])[] }[] = [];
+  private readonly names = new Map<string, number>();
+
+  constructor(
+    private readonly pieces: readonly Piece[],
+    private readonly marks: readonly Omit<BarMark, "bar">[],
+    private readonly parts: readonly PartBars[],
+    private readonly details: Pick<Song, "metre" | "tempoBpm">,
+    private readonly newId: () => string,
+  ) {}
+
+  phraseOf(index: number): Phrase {
+    const piece = this.pieces[index]!;
+    const marks = tidyMarks(
+      this.marks.slice(piece.from, piece.to).map((mark, bar) => ({ bar, ...mark })),
+      this.details,
+    );
+    const bars = this.parts.map((part) => trimmed(part.bars.slice(piece.from, piece.to)));
+    // Some part holds the phrase open, even where all are silent.
+    if (!bars.some((own) => own.length === piece.to - piece.from)) {
+      bars[0] = this.parts[0]!.bars.slice(piece.from, piece.to).map(({ bar }) => bar);
+    }
+    const known =
+      piece.name !== undefined &&
+      this.made.find(
+        ({ phrase, bars: other }) =>
+          phrase.name === piece.name &&
+          isSame(phrase.marks, marks) &&
+          isSame(bars.map(withoutIds), other.map(withoutIds)),
+      );
+    if (known) return known.phrase;
+    const phrase: Phrase = { id: this.newId(), name: this.nameFor(piece, index), marks };
+    this.made.push({ phrase, bars });
+    for (const [at, own] of bars.entries()) {
+      if (own.length === 0) continue;
+      const partId = this.parts[at]!.part.id;
+      this.lines.push({ phraseId: phrase.id, partId, bars: own, others: [] });
+    }
+    return phrase;
+  }
+
+  private nameFor({ name }: Piece, index: number): string {
+    if (name === undefined) return `Phrase ${index + 1}`;
+    const count = (this.names.get(name) ?? 0) + 1;
+    this.names.set(name, count);
+    return count === 1 ? name : `${name} (${count})`;
+  }
+}
+
+/** Bars that only say that the part is silent are left off at the end. */
+function trimmed(bars: readonly SettledBar[]): readonly Bar[] {
+  const last = bars.findLastIndex(({ isSilent }) => !isSilent);
+  return bars.slice(0, last + 1).map(({ bar }) => bar);
+}
+
+function withoutIds(bars: readonly Bar[]): readonly Bar[] {
+  return copyOfBars(bars, () => "");
+}
+
+function formOf(
+  pieces: readonly Piece[],
+  phrases: readonly Phrase[],
+  newId: () => string,
+): readonly Section[] {
+  const repeats = repeatsOf(pieces);
+  const isPlain =
+    repeats.every(({ times }) => times === 1) &&
+    pieces.every(({ section }) => section === undefined) &&
+    new Set(phrases).size === phrases.length;
+  const order = jumpedOrder(pieces, repeats);
+  if (isPlain && !order) return [];
+  const idOf = (piece: number) => phrases[piece]!.id;
+  if (order) {
+    const items = inRuns(order.map(idOf));
+    return [{ id: newId(), name: "Song", times: 1, endings: [], items }];
+  }
+  const sections: Section[] = [];
+  /** The section that still takes what comes. */
+  let open: { name: string; items: PlayedPhrase[] } | undefined;
+  const close = () => {
+    if (open && open.items.length > 0) {
+      sections.push({ id: newId(), name: open.name, times: 1, endings: [], items: open.items });
+    }
+    open = undefined;
+  };
+  let name = "Song";
+  for (const repeat of repeats) {
+    const named = pieces[repeat.body[0]!]!.section;
+    if (named !== undefined) {
+      close();
+      name = named;
+    }
+    if (repeat.body.length > 1 && repeat.times > 1) {
+      close();
+      sections.push(repeatedSection(repeat, name, idOf, newId));
+      continue;
+    }
+    open ??= { name, items: [] };
+    for (const piece of repeat.body) open.items.push(playedPhrase(repeat, piece, idOf));
+  }
+  close();
+  return sections;
+}
+
+function playedPhrase(
+  { times, endings }: Repeat,
+  piece: number,
+  idOf: (piece: number) => string,
+): PlayedPhrase {
+  return {
+    phraseId: idOf(piece),
+    times,
+    endings: endings.map((ending) => ({ passes: ending.passes, phraseId: idOf(ending.piece) })),
+  };
+}
+
+function repeatedSection(
+  repeat: Repeat,
+  name: string,
+  idOf: (piece: number) => string,
+  newId: () => string,
+): Section {
+  const { times, endings } = playedPhrase(repeat, repeat.body[0]!, idOf);
+  const items = repeat.body.map((piece) => ({ phraseId: idOf(piece), times: 1, endings: [] }));
+  return { id: newId(), name, times, endings, items };
+}
+
+function inRuns(phraseIds: readonly string[]): readonly PlayedPhrase[] {
+  const items: PlayedPhrase[] = [];
+  for (const phraseId of phraseIds) {
+    const last = items.at(-1);
+    if (last?.phraseId === phraseId && last.times < 64) {
+      items[items.length - 1] = { ...last, times: last.times + 1 };
+    } else items.push({ phraseId, times: 1, endings: [] });
+  }
+  return items;
+}

@@ -1,0 +1,148 @@
+import { Parser } from "htmlparser2";
+
+/** An element with what stands in it. Names keep their prefix; comments and instructions are left out. */
+export interface XmlElement {
+  readonly name: string;
+  readonly attributes: Readonly<Record<string, string>>;
+  readonly children: readonly XmlElement[];
+  /** The text directly within it, untrimmed. */
+  readonly text: string;
+  /** Where it begins, as an index into the document's text. */
+  readonly at: number;
+}
+
+export interface XmlProblem {
+  readonly code: "xml-none" | "xml-open" | "xml-deep" | "xml-many";
+  /** Counted from 1. */
+  readonly line: number;
+  readonly message: string;
+}
+
+export interface XmlReading {
+  readonly root?: XmlElement;
+  readonly problems: readonly XmlProblem[];
+  /** The line, from 1, at which an element begins. */
+  readonly lineOf: (element: XmlElement) => number;
+}
+
+const MAX_DEPTH = 64;
+const MAX_ELEMENTS = 4_000_000;
+
+interface Growing {
+  readonly name: string;
+  readonly attributes: Readonly<Record<string, string>>;
+  readonly children: Growing[];
+  text: string;
+  readonly at: number;
+}
+
+/**
+ * Reads XML as far as it goes: what is never closed ends where the text ends, and is said. Document
+ * types are skipped unread, so that no entity is ever expanded or fetched: only the five of XML and
+ * character references are known. Depth and number of elements are bounded.
+ */
+export function readXml(text: string): XmlReading {
+  const problems: XmlProblem[] = [];
+  const lineAt = lineFinder(text);
+  const problem = (code: XmlProblem["code"], at: number, message: string) =>
+    problems.push({ code, line: lineAt(at), message });
+  let root: Growing | undefined;
+  const open: Growing[] = [];
+  let elements = 0;
+  let skipped = 0;
+  let isBeyond = false;
+  let isEnding = false;
+  const parser = new Parser(
+    {
+      onopentag: (name, attributes) => {
+        if (skipped > 0 || open.length >= MAX_DEPTH || elements >= MAX_ELEMENTS) {
+          if (!isBeyond) {
+            const isDeep = elements < MAX_ELEMENTS;
+            problem(
+              isDeep ? "xml-deep" : "xml-many",
+              parser.startIndex,
+              isDeep
+                ? `elements lie ${MAX_DEPTH} deep here: what is deeper was not read`
+                : `more than ${MAX_ELEMENTS} elements: the rest was not read`,
+            );
+          }
+          isBeyond = true;
+          skipped++;
+          return;
+        }
+        elements++;
+        const element: Growing = { name, attributes, children: [], text: "", at: parser.startIndex };
+        const parent = open.at(-1);
+        if (parent) parent.children.push(element);
+        else root ??= element;
+        open.push(element);
+      },
+      ontext: (data) => {
+        const element = open.at(-1);
+        if (element && skipped === 0) element.text += data;
+      },
+      onclosetag: (name, isImplied) => {
+        if (skipped > 0) {
+          skipped--;
+          return;
+        }
+        const element = open.pop();
+        // An empty element closes itself, where it began.
+        const isUnclosed = isImplied && (isEnding || parser.startIndex !== element?.at);
+        if (element && isUnclosed && problems.length < 20) {
+          problem("xml-open", element.at, `<${name}> is never closed: the file may be cut off`);
+        }
+      },
+    },
+    { xmlMode: true, decodeEntities: true },
+  );
+  parser.write(text);
+  isEnding = true;
+  parser.end();
+  if (!root) problem("xml-none", 0, "this is no XML: no element found");
+  return { ...(root && { root }), problems, lineOf: ({ at }) => lineAt(at) };
+}
+
+export function childOf(element: XmlElement | undefined, name: string): XmlElement | undefined {
+  return element?.children.find((child) => child.name === name);
+}
+
+export function childrenOf(
+  element: XmlElement | undefined,
+  name: string,
+): readonly XmlElement[] {
+  return element?.children.filter((child) => child.name === name) ?? [];
+}
+
+/** The trimmed text of a child; undefined where there is no such child, or nothing in it. */
+export function textOf(element: XmlElement | undefined, name: string): string | undefined {
+  const text = childOf(element, name)?.text.trim();
+  return text === "" ? undefined : text;
+}
+
+/** A whole number in a child, `-2` or `+3`; undefined where there is none. */
+export function integerOf(element: XmlElement | undefined, name: string): number | undefined {
+  const text = textOf(element, name);
+  return text !== undefined && /^[-+]?\d{1,9}$/u.test(text) ? Number(text) : undefined;
+}
+
+/** Lines are found only when somebody asks: most files have nothing to say. */
+function lineFinder(text: string): (at: number) => number {
+  let starts: number[] | undefined;
+  return (at) => {
+    if (!starts) {
+      starts = [0];
+      for (let end = text.indexOf("\n"); end >= 0; end = text.indexOf("\n", end + 1)) {
+        starts.push(end + 1);
+      }
+    }
+    let low = 0;
+    let high = starts.length;
+    while (high - low > 1) {
+      const middle = (low + high) >> 1;
+      if (starts[middle]! <= at) low = middle;
+      else high = middle;
+    }
+    return low + 1;
+  };
+}
