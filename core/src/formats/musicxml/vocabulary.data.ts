@@ -1,4 +1,3 @@
-import type { InstrumentKind } from "../../instrument/instrument";
 import type { ChordQuality } from "../../pitch/chord";
 import type { Pluck, Technique } from "../../score/technique";
 
@@ -71,17 +70,6 @@ export const NEAREST_KIND: Readonly<Record<string, ChordQuality>> = {
   "dominant-13th": "9",
   "major-13th": "maj9",
   "minor-13th": "m9",
-};
-
-/** General MIDI programmes, counted from 1: 25–32 guitars, 33–40 basses. */
-export const PROGRAM_OF_KIND: Readonly<Record<InstrumentKind, number>> = {
-  classical: 25,
-  acoustic: 26,
-  slide: 26,
-  other: 26,
-  electric: 28,
-  baritone: 28,
-  bass: 34,
 };
 
 /** What has no element of its own stands in other-technical, in words that a player reads. */

@@ -37,7 +37,7 @@ export function guessInstrument(facts: InstrumentFacts): {
   const family: InstrumentFamily = kind === "bass" || kind === "baritone" ? kind : "guitar";
   const tuning = given ?? tuningFor(family, range);
   const build = USUAL_BUILD[family];
-  const reach = range ? range.highest - Math.max(...tuning.map(midiOf)) : 0;
+  const reach = range && highestFret === 0 ? range.highest - Math.max(...tuning.map(midiOf)) : 0;
   const frets = Math.max(facts.frets ?? build.frets, capo.fret + highestFret, reach);
   const instrument = {
     ...build,

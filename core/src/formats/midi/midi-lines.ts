@@ -1,0 +1,281 @@
+import type { Key } from "../../pitch/key";
+import { midi, type Pitch } from "../../pitch/pitch";
+import { spellMidi } from "../../pitch/spelling";
+import { noteValueOf } from "../../rhythm/duration";
+import { add, compare, fraction, subtract, toNumber, ZERO, type Fraction } from "../../rhythm/fraction";
+import { barLength } from "../../rhythm/metre";
+import type { Bar } from "../../score/bar";
+import type { LineEvent, Note } from "../../score/event";
+import { inOrder, type Technique } from "../../score/technique";
+import { midiOf } from "../../pitch/pitch";
+import { bendMarks } from "./bend-marks";
+import type { MidiBar } from "./midi-maps";
+import type { MidiChannel, MidiNote } from "./midi-notes";
+import type { MidiVoice } from "./midi-survey";
+import { quantise, type GridWish, type Moved } from "./quantise";
+import { placeOnChannel, type StringChannels } from "./string-channels";
+
+/** Notes that begin together, from the start of the piece, in whole notes. */
+interface Strike {
+  readonly onset: Fraction;
+  readonly end: Fraction;
+  readonly notes: readonly StruckNote[];
+}
+
+interface StruckNote {
+  readonly note: MidiNote;
+  readonly end: Fraction;
+  readonly channel: MidiChannel;
+}
+
+export interface MidiLine {
+  /** As many as the file has. */
+  readonly bars: readonly Bar[];
+  readonly moved: Moved;
+  /** Notes that another voice would have to sustain, and that end with the next onset instead. */
+  readonly shortened: number;
+}
+
+export interface LineSetting {
+  readonly bars: readonly MidiBar[];
+  readonly ticksPerQuarter: number;
+  readonly key: Key;
+  readonly grid: GridWish;
+  readonly byString: StringChannels | undefined;
+  readonly newId: () => string;
+}
+
+/** What one voice of the file plays, as bars: brought to the grid, chords together, ties over bar lines. */
+export function lineOfVoice(voice: MidiVoice, setting: LineSetting): MidiLine {
+  const all = voice.channels
+    .flatMap((channel) => channel.notes.map((note) => ({ note, channel })))
+    .sort((a, b) => a.note.start - b.note.start || b.note.midi - a.note.midi);
+  const { bars, ticksPerQuarter } = setting;
+  const starts = quantise(all.map(({ note }) => note.start), bars, ticksPerQuarter, setting.grid);
+  const ends = quantise(all.map(({ note }) => note.end), bars, ticksPerQuarter, setting.grid);
+  const barStarts = startsOf(bars);
+  const at = ({ bar, onset }: { bar: number; onset: Fraction }) => add(barStarts[bar]!, onset);
+  const strikes = strikesOf(
+    all.map((one, index) => ({ ...one, onset: at(starts.onsets[index]!), end: at(ends.onsets[index]!) })),
+  );
+  const writer = new LineWriter(setting, barStarts, starts.measure.moved + ends.measure.moved === 0);
+  const { main, under, shortened } = twoVoices(strikes);
+  const upper = writer.voice(main);
+  const lower = under.length > 0 ? writer.voice(under) : undefined;
+  return {
+    bars: upper.map((events, index): Bar => {
+      const below = lower?.[index];
+      const hasNotes = below?.some(({ kind }) => kind === "notes");
+      return hasNotes ? { events, under: below! } : { events };
+    }),
+    moved: starts.measure,
+    shortened,
+  };
+}
+
+function startsOf(bars: readonly MidiBar[]): readonly Fraction[] {
+  let start = ZERO;
+  return bars.map(({ metre }) => {
+    const own = start;
+    start = add(start, barLength(metre));
+    return own;
+  });
+}
+
+/** A little overlap is how fingers let go, and a little gap too. */
+const SLACK = 1 / 64;
+
+function strikesOf(
+  notes: readonly (StruckNote & { readonly onset: Fraction })[],
+): readonly Strike[] {
+  const byOnset = new Map<string, { onset: Fraction; notes: StruckNote[] }>();
+  for (const one of notes) {
+    const key = `${one.onset.num}/${one.onset.den}`;
+    const strike = byOnset.get(key) ?? { onset: one.onset, notes: [] };
+    strike.notes.push(one);
+    byOnset.set(key, strike);
+  }
+  return [...byOnset.values()]
+    .sort((a, b) => compare(a.onset, b.onset))
+    .map(({ onset, notes: together }) => ({
+      onset,
+      end: together.map(({ end }) => end).reduce((a, b) => (compare(a, b) >= 0 ? a : b)),
+      notes: together,
+    }));
+}
+
+/** What sounds on under the next notes goes to a second voice while that is free. */
+function twoVoices(strikes: readonly Strike[]) {
+  const main: Strike[] = [];
+  const under: Strike[] = [];
+  let shortened = 0;
+  for (const [index, strike] of strikes.entries()) {
+    const next = strikes[index + 1]?.onset;
+    const isLong = ({ end }: StruckNote) => next && toNumber(subtract(end, next)) > SLACK;
+    const held = strike.notes.filter(isLong);
+    const isFree = compare(under.at(-1)?.end ?? ZERO, strike.onset) <= 0;
+    if (next && held.length > 0 && isFree) {
+      under.push({ onset: strike.onset, end: latest(held), notes: held });
+      const rest = strike.notes.filter((note) => !isLong(note));
+      if (rest.length > 0) main.push({ ...strike, notes: rest, end: latest(rest) });
+      continue;
+    }
+    if (next && held.length > 0) shortened += held.length;
+    const end = next && compare(strike.end, next) > 0 ? next : strike.end;
+    main.push({ ...strike, end });
+  }
+  return { main, under, shortened };
+}
+
+function latest(notes: readonly StruckNote[]): Fraction {
+  return notes.map(({ end }) => end).reduce((a, b) => (compare(a, b) >= 0 ? a : b));
+}
+
+class LineWriter {
+  constructor(
+    private readonly setting: LineSetting,
+    private readonly barStarts: readonly Fraction[],
+    /** Every note ends where a grid has a line: its rests are meant. */
+    private readonly isClean: boolean,
+  ) {}
+
+  /** The events of one voice, bar by bar; rests fill what is silent. */
+  voice(strikes: readonly Strike[]): readonly (readonly LineEvent[])[] {
+    const { bars } = this.setting;
+    const events: LineEvent[][] = bars.map(() => []);
+    const cursor: Fraction[] = bars.map(() => ZERO);
+    const put = (bar: number, onset: Fraction, duration: Fraction, make: (d: Fraction) => LineEvent) => {
+      const gap = subtract(onset, cursor[bar]!);
+      if (gap.num > 0) events[bar]!.push(this.rest(gap));
+      events[bar]!.push(make(duration));
+      cursor[bar] = add(onset, duration);
+    };
+    for (const [index, strike] of strikes.entries()) {
+      const next = strikes[index + 1]?.onset;
+      let end = strike.end;
+      // What ends just before the next note was meant to last until it.
+      if (next && !this.isExact(end, strike, next)) end = next;
+      if (compare(end, strike.onset) <= 0) end = next ?? add(strike.onset, fraction(1, 16));
+      let bar = this.barOf(strike.onset);
+      let onset = subtract(strike.onset, this.barStarts[bar]!);
+      let left = subtract(end, strike.onset);
+      let isFirst = true;
+      while (left.num > 0 && bar < bars.length) {
+        const room = subtract(barLength(bars[bar]!.metre), onset);
+        const duration = compare(left, room) > 0 ? room : left;
+        if (duration.num > 0) {
+          const tied = !isFirst;
+          put(bar, onset, duration, (length) => this.struck(strike, length, tied));
+          isFirst = false;
+        }
+        left = subtract(left, duration);
+        bar++;
+        onset = ZERO;
+      }
+    }
+    for (const [bar, { metre }] of bars.entries()) {
+      const gap = subtract(barLength(metre), cursor[bar]!);
+      if (gap.num > 0) events[bar]!.push(this.rest(gap));
+    }
+    return events;
+  }
+
+  /** Whether a note really stops before the next one, by more than a finger's lifting. */
+  private isExact(end: Fraction, strike: Strike, next: Fraction): boolean {
+    if (this.isClean || this.setting.grid.kind === "exact") return true;
+    const gap = toNumber(subtract(next, end));
+    if (gap <= 0) return true;
+    const length = subtract(end, strike.onset);
+    if (length.num > 0 && noteValueOf(length) && gap >= 1 / 16) return true;
+    return gap > 1 / 8;
+  }
+
+  private barOf(onset: Fraction): number {
+    let low = 0;
+    let high = this.barStarts.length;
+    while (high - low > 1) {
+      const middle = (low + high) >> 1;
+      if (compare(this.barStarts[middle]!, onset) <= 0) low = middle;
+      else high = middle;
+    }
+    return low;
+  }
+
+  private rest(duration: Fraction): LineEvent {
+    return { kind: "rest", id: this.setting.newId(), duration };
+  }
+
+  private struck({ notes }: Strike, duration: Fraction, isTied: boolean): LineEvent {
+    const taken = new Set<number>();
+    const all = notes.map((one) => this.note(one, isTied, taken));
+    const byHeight = [...all].sort((a, b) => heightOf(a) - heightOf(b));
+    // A pitch that two channels strike together is one note, unless they are two strings.
+    const distinct = byHeight.filter(
+      (note, index) => index === 0 || heightOf(note) !== heightOf(byHeight[index - 1]!) || placed(note),
+    );
+    const isAccent = !isTied && notes.every(({ note }) => note.velocity >= 110);
+    return {
+      kind: "notes",
+      id: this.setting.newId(),
+      duration,
+      notes: distinct.slice(0, 9),
+      techniques: isAccent ? [{ kind: "accent" }] : [],
+    };
+  }
+
+  private note({ note, channel }: StruckNote, isTied: boolean, taken: Set<number>): Note {
+    const { key, newId } = this.setting;
+    const { techniques, offsetCents } = isTied ? { techniques: [], offsetCents: 0 } : this.marks(note, channel);
+    const spelled = spellMidi(midi(note.midi), key);
+    const pitch: Pitch = offsetCents === 0 ? spelled : { ...spelled, cents: Math.max(-99, Math.min(99, offsetCents)) };
+    const place = this.placeOf(note, taken);
+    const said: Technique[] = isTied ? [{ kind: "tie" }] : [...techniques];
+    if (!isTied && note.velocity < 35) said.push({ kind: "ghost" });
+    return {
+      kind: "pitched",
+      id: newId(),
+      pitch,
+      ...(place && { place }),
+      pinned: false,
+      techniques: inOrder(said),
+    };
+  }
+
+  private marks(note: MidiNote, channel: MidiChannel) {
+    const from = Math.max(0, lastBefore(channel.bends, note.start));
+    const marks = bendMarks(note.start, note.end, channel.bends, from);
+    const wheel = channel.modulation[lastBefore(channel.modulation, note.start)]?.value ?? 0;
+    if (wheel === 0 || marks.techniques.some(({ kind }) => kind === "vibrato")) return marks;
+    const vibrato: Technique = { kind: "vibrato", width: wheel > 64 ? "wide" : "narrow" };
+    return { ...marks, techniques: [...marks.techniques, vibrato] };
+  }
+
+  private placeOf({ channel, midi: height }: MidiNote, taken: Set<number>) {
+    const { byString } = this.setting;
+    const place = byString && placeOnChannel(byString, channel, height);
+    if (!place || taken.has(place.string)) return undefined;
+    taken.add(place.string);
+    return place;
+  }
+}
+
+/** The index of the last of some sorted points that lies at or before a tick; −1 where none does. */
+function lastBefore(points: readonly { readonly tick: number }[], tick: number): number {
+  let low = -1;
+  let high = points.length;
+  while (high - low > 1) {
+    const middle = (low + high) >> 1;
+    if (points[middle]!.tick <= tick) low = middle;
+    else high = middle;
+  }
+  return low;
+}
+
+function heightOf(note: Note): number {
+  return note.kind === "pitched" ? midiOf(note.pitch) : 0;
+}
+
+function placed(note: Note): boolean {
+  return note.kind === "pitched" && note.place !== undefined;
+}
+

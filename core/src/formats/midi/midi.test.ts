@@ -1,0 +1,96 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { midiOf } from "../../pitch/pitch";
+import { add, compare, formatFraction, fraction, toNumber, ZERO, type Fraction } from "../../rhythm/fraction";
+import { STRAIGHT } from "../../rhythm/feel";
+import { playedBars } from "../../playing/timeline";
+import { timed } from "../../score/bar";
+import { harmonicOf, lengthOf, linkOf, notesOf, withNotes, type Note } from "../../score/event";
+import { anySong, testId } from "../../score/song.arbitraries";
+import { lineOf, type Song } from "../../score/song";
+import { midiAt, neckOf } from "../../neck/neck";
+import { spellMidi } from "../../pitch/spelling";
+import { checkSong } from "../json/check-song";
+import type { GridWish } from "./quantise";
+import { songOfMidi } from "./song-of-midi";
+import { surveyMidi } from "./midi-survey";
+import { TICKS_PER_QUARTER, writeMidi } from "./write-midi";
+
+function read(bytes: Uint8Array, grid: GridWish = { kind: "exact" }) {
+  const { survey, findings } = surveyMidi(bytes);
+  if (!survey) throw new Error(findings.map(({ message }) => message).join("; "));
+  const reading = songOfMidi(survey, testId, { grid });
+  if (!reading.song) throw new Error(reading.findings.map(({ message }) => message).join("; "));
+  return { ...reading, song: reading.song, survey };
+}
+
+/** What channels of strings can say: no graces, swing or harmonics, one voice. */
+function plain(song: Song): Song {
+  const neck = neckOf(song.parts[0]!.instrument, song.parts[0]!.capo);
+  const fretted = (note: Note): Note => {
+    if (note.kind === "dead" || !note.place || !harmonicOf(note)) return note;
+    return { ...note, pitch: spellMidi(midiAt(note.place, neck), song.key), techniques: [] };
+  };
+  const lines = song.lines.map((line) => ({
+    ...line,
+    bars: line.bars.map(({ events }) => ({
+      events: events.map((event) => {
+        if (event.kind !== "notes") return event;
+        const { grace: _grace, ...rest } = event;
+        return withNotes(rest, fretted);
+      }),
+    })),
+  }));
+  return { ...song, feel: STRAIGHT, lines };
+}
+
+interface Heard {
+  readonly onset: Fraction;
+  readonly midi: number;
+  readonly string: number | undefined;
+}
+
+/** Every note that is struck, by its moment from the start of the playing. */
+function heardIn(song: Song): readonly Heard[] {
+  const part = song.parts[0]!;
+  const { openMidi } = neckOf(part.instrument, part.capo);
+  const heard: Heard[] = [];
+  const ends = new Map<string, Fraction>();
+  for (const played of playedBars(song)) {
+    const bar = lineOf(song, played.pass.phraseId, part.id)?.bars[played.index];
+    const both = [bar?.events ?? [], bar?.under ?? []];
+    const all = both.flatMap((events) => timed(events)).sort((a, b) => compare(a.onset, b.onset));
+    for (const { event, onset } of all) {
+      const at = add(played.start, onset);
+      for (const note of notesOf(event)) {
+        const midi = note.kind === "dead" ? openMidi[note.string - 1]! : midiOf(note.pitch);
+        const string = note.kind === "dead" ? note.string : note.place?.string;
+        const key = `${string} ${midi}`;
+        const isTied = linkOf(note) === "tie" && compare(ends.get(key) ?? fraction(-1), at) === 0;
+        if (!isTied) heard.push({ onset: at, midi, string });
+        ends.set(key, note.kind === "dead" ? ZERO : add(at, lengthOf(event)));
+      }
+    }
+  }
+  return heard.sort((a, b) => compare(a.onset, b.onset) || a.midi - b.midi || a.string! - b.string!);
+}
+
+const ticks = (onset: Fraction) => toNumber(onset) * 4 * TICKS_PER_QUARTER;
+
+describe("what goes out as MIDI and comes back", () => {
+  it("has every pitch on its string, and every onset within a tick", () => {
+    fc.assert(
+      fc.property(anySong.map(plain), (song) => {
+        const { song: back } = read(writeMidi(song, { channelPerString: true }));
+        expect(checkSong(back)).toEqual([]);
+        const [wanted, got] = [heardIn(song), heardIn(back)];
+        const say = ({ midi, string }: Heard) => `${string}:${midi}`;
+        expect(got.map(say).sort()).toEqual(wanted.map(say).sort());
+        for (const [index, { onset }] of wanted.entries()) {
+          expect(Math.abs(ticks(got[index]!.onset) - ticks(onset))).toBeLessThanOrEqual(1);
+        }
+      }),
+      { numRuns: 60, endOnFailure: true },
+    );
+  });
+});

@@ -1,0 +1,214 @@
+import { isSame } from "../../foundation/same";
+import { NO_CAPO } from "../../instrument/capo";
+import type { Key } from "../../pitch/key";
+import { STANDARD_REFERENCE_HZ } from "../../pitch/frequency";
+import { STRAIGHT } from "../../rhythm/feel";
+import type { Bar } from "../../score/bar";
+import { tidyMarks } from "../../score/frame";
+import type { PlayedPhrase, Section } from "../../score/form";
+import { newPart, type Line, type Phrase, type Song } from "../../score/song";
+import { copyOfBars } from "../../score/versions";
+import { guessInstrument } from "../reading/instrument-guess";
+import { Remarks } from "../reading/remarks";
+import type { SongReading } from "../reading/song-reading";
+import { lineOfVoice, type MidiLine } from "./midi-lines";
+import type { MidiBar } from "./midi-maps";
+import type { MidiSurvey, MidiVoice } from "./midi-survey";
+import type { GridWish, Moved } from "./quantise";
+import { placeOnChannel, stringChannelsOf, type StringChannels } from "./string-channels";
+
+export interface MidiChoice {
+  /** Ids of voices; those that are likely a guitar or bass where it is left out. */
+  readonly take?: readonly string[] | undefined;
+  /** Found beat by beat where it is left out. */
+  readonly grid?: GridWish | undefined;
+}
+
+export interface MidiSongReading extends SongReading {
+  /** How far the notes of each taken voice were moved. */
+  readonly moved: readonly { readonly name: string; readonly moved: Moved }[];
+}
+
+const C_MAJOR: Key = { tonic: { step: "C", alter: 0 }, mode: "major" };
+const MAX_PARTS = 32;
+const PHRASE_BARS = 8;
+
+/** Makes a song of the chosen voices. Notes without a string of their own have no place yet. */
+export function songOfMidi(
+  { title, file, maps, voices }: MidiSurvey,
+  newId: () => string,
+  { take, grid = { kind: "auto" } }: MidiChoice = {},
+): MidiSongReading {
+  const remarks = new Remarks();
+  const chosen = voices
+    .filter(({ id, isLikely }) => (take ? take.includes(id) : isLikely))
+    .slice(0, MAX_PARTS);
+  const key = maps.key ?? C_MAJOR;
+  if (!maps.key) {
+    remarks.say("midi-no-key", "info", "the file names no key: notes are spelled as in C major");
+  }
+  const bars = withoutSilentEnd(maps.bars, chosen);
+  const taken = chosen.map((voice) => {
+    const byString = voice.isByString ? stringChannelsOf(voice) : undefined;
+    const { ticksPerQuarter } = file;
+    const line = lineOfVoice(voice, { bars, ticksPerQuarter, key, grid, byString, newId });
+    const { instrument, capo } = guessInstrument({
+      partName: voice.name,
+      program: voice.program,
+      tuning: byString?.tuning ?? voice.tuning,
+      capo: byString?.capo ?? voice.capo ?? NO_CAPO,
+      range: { lowest: voice.lowest, highest: voice.highest },
+      highestFret: byString && highestFretOf(voice, byString),
+    });
+    tell(voice, line, remarks);
+    return { part: newPart(newId(), voice.name, { instrument, capo }), line };
+  });
+  for (const voice of voices) {
+    if (chosen.includes(voice)) continue;
+    const what = `${voice.name}: ${voice.noteCount} notes were not taken`;
+    remarks.say("midi-not-taken", "info", voice.isDrums ? `${what}: drums` : what);
+  }
+  if (taken.length === 0) {
+    remarks.say("midi-nothing-taken", "error", "no voice of the file was chosen");
+    return { findings: remarks.findings(), moved: [] };
+  }
+  const details = {
+    title: title ?? "Untitled",
+    tempoBpm: bars[0]!.tempoBpm,
+    metre: bars[0]!.metre,
+    feel: STRAIGHT,
+    key,
+    referenceHz: STANDARD_REFERENCE_HZ,
+    style: {},
+  };
+  const cut = cutIntoPhrases(bars, taken.map(({ line }) => line.bars), details, newId);
+  const partIds = taken.map(({ part }) => part.id);
+  const song: Song = {
+    ...details,
+    parts: taken.map(({ part }) => part),
+    phrases: cut.phrases.map(({ phrase }) => phrase),
+    form: formOf(cut, newId),
+    lines: cut.phrases.flatMap(({ phrase, bars: byPart }) =>
+      byPart.flatMap((own, index): Line[] =>
+        own.length === 0
+          ? []
+          : [{ phraseId: phrase.id, partId: partIds[index]!, bars: own, others: [] }],
+      ),
+    ),
+  };
+  const moved = taken.map(({ part, line }) => ({ name: part.name, moved: line.moved }));
+  return { song, findings: remarks.findings(), moved };
+}
+
+function highestFretOf({ channels }: MidiVoice, byString: StringChannels): number {
+  let highest = 0;
+  for (const { notes, channel } of channels) {
+    for (const { midi } of notes) {
+      highest = Math.max(highest, placeOnChannel(byString, channel, midi)?.fret ?? 0);
+    }
+  }
+  return highest;
+}
+
+function tell({ name }: MidiVoice, { moved, shortened }: MidiLine, remarks: Remarks): void {
+  if (moved.moved > 0) {
+    remarks.say(
+      "midi-moved",
+      "info",
+      `${name}: ${moved.moved} of ${moved.notes} notes were brought to the grid, by ${moved.meanMillibeats / 1000} of a quarter note on average, ${moved.mostMillibeats / 1000} at most`,
+    );
+  }
+  if (shortened > 0) {
+    remarks.say(
+      "midi-shortened",
+      "info",
+      `${name}: ${shortened} notes that sound on under later ones end with them: a part has two voices`,
+    );
+  }
+}
+
+/** Up to the last bar in which a chosen voice sounds. */
+function withoutSilentEnd(
+  bars: readonly MidiBar[],
+  voices: readonly MidiVoice[],
+): readonly MidiBar[] {
+  let end = 0;
+  for (const { channels } of voices) {
+    for (const { notes } of channels) for (const note of notes) end = Math.max(end, note.end);
+  }
+  const last = bars.findIndex(({ endTick }) => endTick >= end);
+  return last < 0 ? bars : bars.slice(0, last + 1);
+}
+
+interface Cut {
+  readonly phrases: readonly {
+    readonly phrase: Phrase;
+    /** By part; empty where the part is silent throughout. */
+    readonly bars: readonly (readonly Bar[])[];
+  }[];
+  /** Ids of phrases in the order in which they are heard. */
+  readonly order: readonly string[];
+}
+
+/** A phrase from marker to marker, else eight bars; what comes again under its name is the same one. */
+function cutIntoPhrases(
+  bars: readonly MidiBar[],
+  lines: readonly (readonly Bar[])[],
+  details: Pick<Song, "metre" | "tempoBpm">,
+  newId: () => string,
+): Cut {
+  const hasMarkers = bars.some(({ marker }) => marker !== undefined);
+  const starts = bars.flatMap(({ marker }, index) =>
+    index === 0 || (hasMarkers ? marker !== undefined : index % PHRASE_BARS === 0) ? [index] : [],
+  );
+  const phrases: Cut["phrases"][number][] = [];
+  const names = new Map<string, number>();
+  const order = starts.map((from, index): string => {
+    const to = starts[index + 1] ?? bars.length;
+    const marks = tidyMarks(
+      bars.slice(from, to).map(({ metre, tempoBpm }, bar) => ({ bar, metre, tempoBpm })),
+      details,
+    );
+    const own = lines.map((line) => line.slice(from, to)).map((line) => (isSilent(line) ? [] : line));
+    if (own.every((line) => line.length === 0)) own[0] = lines[0]!.slice(from, to);
+    const marker = bars[from]!.marker;
+    const known = phrases.find(
+      ({ phrase, bars: other }) =>
+        marker !== undefined &&
+        phrase.name === marker &&
+        isSame(phrase.marks, marks) &&
+        isSame(own.map(withoutIds), other.map(withoutIds)),
+    );
+    if (known) return known.phrase.id;
+    const count = (names.get(marker ?? "") ?? 0) + 1;
+    names.set(marker ?? "", count);
+    const name = marker === undefined ? `Phrase ${index + 1}` : count > 1 ? `${marker} (${count})` : marker;
+    const phrase = { id: newId(), name, marks };
+    phrases.push({ phrase, bars: own });
+    return phrase.id;
+  });
+  return { phrases, order };
+}
+
+function isSilent(bars: readonly Bar[]): boolean {
+  return bars.every(
+    ({ events, under }) => !under && events.every((event) => event.kind === "rest"),
+  );
+}
+
+function withoutIds(bars: readonly Bar[]): readonly Bar[] {
+  return copyOfBars(bars, () => "");
+}
+
+/** Phrases that come again make a form. */
+function formOf({ phrases, order }: Cut, newId: () => string): readonly Section[] {
+  if (order.length === phrases.length) return [];
+  const items: PlayedPhrase[] = [];
+  for (const phraseId of order) {
+    const last = items.at(-1);
+    if (last?.phraseId === phraseId && last.times < 64) {
+      items[items.length - 1] = { ...last, times: last.times + 1 };
+    } else items.push({ phraseId, times: 1, endings: [] });
+  }
+  return [{ id: newId(), name: "Song", times: 1, endings: [], items }];
+}
