@@ -181,31 +181,36 @@ export function anyBars(neck: Neck, key: Key): fc.Arbitrary<readonly Bar[]> {
     .map((rows) => rows.flatMap(([one, times]) => Array.from({ length: times }, () => one)));
 }
 
-/** Bars of what plain text can carry: notes, chords and rests, links, bends, vibrato, palm mutes. */
+/** Bars of what plain text can carry: one voice, links but ties, what has a sign on a string. */
 function anyPlainBars(neck: Neck, key: Key): fc.Arbitrary<readonly Bar[]> {
+  const links = ["hammer-on", "pull-off", "slide", "tap", "release"];
   const plainNote = (note: Note): Note => {
     if (note.kind === "dead") return { kind: "dead", id: note.id, string: note.string };
     const { pluck: _pluck, finger: _finger, pitch, place, ...rest } = note;
     const { cents: _cents, ...plainPitch } = pitch;
     const isHarmonic = note.techniques.some(({ kind }) => kind === "natural-harmonic");
     const techniques = note.techniques.flatMap((one): Technique[] => {
-      if (one.kind === "bend") {
-        const cents = [50, 100, 150, 200, 300, 400].find((amount) => amount >= one.cents) ?? 400;
-        return [{ kind: "bend", cents, course: "bend" }];
-      }
       if (one.kind === "vibrato") return [{ kind: "vibrato", width: "narrow" }];
-      return ["hammer-on", "pull-off", "slide"].includes(one.kind) ? [one] : [];
+      // A harmonic stands in brackets, where a ghost note would.
+      if (one.kind === "ghost") return isHarmonic ? [] : [one];
+      const isSign = ["bend", "trill", "slide-out", "natural-harmonic"].includes(one.kind);
+      return isSign || links.includes(one.kind) ? [one] : [];
     });
-    const sounds = place && isHarmonic ? spellMidi(midiAt(place, neck), key) : plainPitch;
-    return { ...rest, ...(place && { place }), pitch: sounds, techniques };
+    return { ...rest, ...(place && { place }), pitch: plainPitch, techniques };
   };
-  return anyBars(neck, key).map((bars) =>
-    bars.map((bar) => ({
-      events: bar.events.map((event): LineEvent => {
+  const ringing = (note: Note): Note => {
+    if (note.kind === "dead") return note;
+    return { ...note, techniques: inOrder<Technique>([...note.techniques, { kind: "let-ring" }]) };
+  };
+  return fc.tuple(anyBars(neck, key), fc.nat({ max: 6 })).map(([bars, seed]) =>
+    bars.map(({ events }, index) => ({
+      events: events.map((event, at): LineEvent => {
         const { id, duration } = event;
         if (event.kind !== "notes") return { kind: "rest", id, duration };
         const techniques = event.techniques.filter(({ kind }) => kind === "palm-mute");
-        return { kind: "notes", id, duration, notes: event.notes.map(plainNote), techniques };
+        const notes = event.notes.map(plainNote);
+        const rings = (index + at + seed) % 7 < 2;
+        return { kind: "notes", id, duration, notes: rings ? notes.map(ringing) : notes, techniques };
       }),
     })),
   );

@@ -5,7 +5,7 @@ import { formatTuning, MAX_STRINGS, MIN_STRINGS, type Tuning } from "../../instr
 import { chromaOf, parsePitchClass } from "../../pitch/pitch";
 import type { System } from "./find-systems";
 import type { Header } from "./header";
-import type { Report } from "./system";
+import type { Report } from "./signs";
 
 /** What the strings of a tablature are, and which way round it stands. */
 export interface TuningChoice {

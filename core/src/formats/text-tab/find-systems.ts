@@ -1,17 +1,15 @@
 import type { Finding } from "../../foundation/finding";
 import { MAX_STRINGS } from "../../instrument/tuning";
 import { readHeaderLine, type Header } from "./header";
-import type { Report } from "./system";
+import { rowsBeside, type RowsBeside } from "./rows-beside";
+import type { Report } from "./signs";
 import type { TextLine } from "./text-lines";
-import { timingRowOf, type TimingRow } from "./timing";
 
 /** Staff lines that belong together, one a string, with what stands beside them. */
 export interface System {
   readonly lines: readonly TextLine[];
   readonly phrase: number;
-  row?: TimingRow;
-  /** Columns in the text (from 0) that a palm-mute row covers. */
-  mutes: readonly { readonly from: number; readonly to: number }[];
+  readonly beside: RowsBeside;
 }
 
 /** Gathers staff lines into systems and gives every other line to header, heading or timing row. */
@@ -34,19 +32,10 @@ export function findSystems(lines: readonly TextLine[], header: Header, report: 
     while (index < lines.length && lines[index]!.staff) index++;
     const isRule = index - from === 1 && /^[-\s]*$/u.test(lines[from]!.text);
     if (isRule) continue;
-    const row = [lines[from - 1], lines[index]].find((line) => line && timingRowOf(line.text));
-    const muteRow = [lines[index], lines[index + 1], lines[from - 1]].find(
-      (line) => line && /^\s*P\.?M\.?/u.test(line.text),
-    );
-    for (const line of [row, muteRow]) if (line) used.add(line);
-    const timing = row && timingRowOf(row.text);
+    const beside = rowsBeside(lines, from, index);
+    for (const line of beside.used) used.add(line);
     for (const block of splitBlock(lines.slice(from, index))) {
-      systems.push({
-        lines: block,
-        phrase: names.length - 1,
-        mutes: muteRow ? mutesOf(muteRow.text) : [],
-        ...(timing && { row: timing }),
-      });
+      systems.push({ lines: block, phrase: names.length - 1, beside });
     }
   }
   readOtherLines(lines, used, systems, header, report);
@@ -68,13 +57,6 @@ function splitBlock(block: readonly TextLine[]): readonly (readonly TextLine[])[
   return Array.from({ length: block.length / size }, (_, n) =>
     block.slice(n * size, (n + 1) * size),
   );
-}
-
-function mutesOf(text: string): System["mutes"] {
-  return [...text.matchAll(/P\.?M\.?(?: ?[-.])*/gu)].map((match) => ({
-    from: match.index,
-    to: match.index + match[0].length - 1,
-  }));
 }
 
 function readOtherLines(

@@ -19,10 +19,12 @@ export interface Header {
   key?: Key;
   metre?: Metre;
   tempoBpm?: number;
+  /** The order of the phrases as it is said in a line; read when the phrases are known. */
+  form?: string;
 }
 
 const FIELD =
-  /^\s*(title|part|tuning|tuned to|capo|reference|key|metre|meter|time|tempo)\s*[:=]?\s+(.+)$/iu;
+  /^\s*(title|part|tuning|tuned to|tuned|tune|capo|reference|key|metre|meter|time|tempo|bpm|form)\s*[:=]?\s+(.+)$/iu;
 
 /** Reads one header line into `header`. @returns false when it is none; what is wrong is reported. */
 export function readHeaderLine(
@@ -30,12 +32,10 @@ export function readHeaderLine(
   header: Header,
   report: (code: string, message: string, severity: Finding["severity"]) => void,
 ): boolean {
-  const match = FIELD.exec(text.replace(/:/u, ": "));
-  if (!match) {
-    const beats = /[♩q]\s*=\s*(\d{2,3})/u.exec(text);
-    if (beats) header.tempoBpm = Number(beats[1]);
-    return beats !== null;
-  }
+  // People write headers in brackets, between dashes, or as “Tuning - drop D”.
+  const plain = text.replace(/^[\s([*-]+|[\s)\]*-]+$/gu, "").replace(/\s+[-–]\s+/u, ": ");
+  const match = FIELD.exec(plain.replace(/:/u, ": "));
+  if (!match) return readLooseLine(plain, header);
   const value = match[2]!.trim();
   const take = (name: string, reading: { ok: true } | { ok: false; error: string }) => {
     if (!reading.ok) report(`${name}-unreadable`, reading.error, "warning");
@@ -48,6 +48,8 @@ export function readHeaderLine(
       header.part = value;
       return true;
     case "tuning":
+    case "tuned":
+    case "tune":
     case "tuned to": {
       const reading = readTuningValue(value);
       if (reading.ok) header.tuning = reading.value;
@@ -74,6 +76,10 @@ export function readHeaderLine(
       take("key", key);
       return true;
     }
+    case "form":
+      header.form = value;
+      return true;
+    case "bpm":
     case "tempo": {
       const bpm = Number(/\d+/u.exec(value)?.[0]);
       if (isTempo(bpm)) header.tempoBpm = bpm;
@@ -92,6 +98,32 @@ export function readHeaderLine(
       return true;
     }
   }
+}
+
+/** A line that says a tuning, a capo or a tempo without naming it first. */
+function readLooseLine(text: string, header: Header): boolean {
+  const beats = /[♩q]\s*=\s*(\d{2,3})|\b(\d{2,3})\s*bpm\b/iu.exec(text);
+  if (beats) {
+    const bpm = Number(beats[1] ?? beats[2]);
+    if (isTempo(bpm)) header.tempoBpm = bpm;
+    return true;
+  }
+  const clamped = /^(?:with )?(?:a )?capo (?:on |at )?(?:the )?(?:fret )?(\d{1,2})/iu.exec(text);
+  if (clamped && Number(clamped[1]) <= MAX_CAPO) {
+    header.capo = { fret: Number(clamped[1]) };
+    return true;
+  }
+  if (/^no capo$/iu.test(text)) {
+    header.capo = { fret: 0 };
+    return true;
+  }
+  const isTuning =
+    /\btuning\b|\btuned\b|^(?:drop|open|standard|half|whole|down)\b/iu.test(text) ||
+    /^[A-G][#b♯♭]?(?:[\s-]*[A-Ga-g][#b♯♭]?){3,8}$/u.test(text);
+  if (!isTuning || text.length > 60) return false;
+  const reading = parseTuning(text.replace(/\b(?:guitar|bass)?\s*tun(?:ing|ed)(?:\s+to)?\b:?/giu, " ").trim());
+  if (reading.ok) header.tuning ??= reading.value;
+  return reading.ok;
 }
 
 function readTuningValue(value: string) {

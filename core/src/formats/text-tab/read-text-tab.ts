@@ -1,16 +1,19 @@
 import type { Finding } from "../../foundation/finding";
 import { capoProblem, NO_CAPO, type Capo } from "../../instrument/capo";
-import type { InstrumentFamily } from "../../instrument/instrument";
+import { USUAL_BUILD, type InstrumentFamily } from "../../instrument/instrument";
 import type { Tuning } from "../../instrument/tuning";
 import { neckOf } from "../../neck/neck";
 import type { FretsFrom } from "../../neck/place-names";
 import type { Key } from "../../pitch/key";
 import { COMMON_TIME, type Metre } from "../../rhythm/metre";
-import { MAX_BARS, type Bar } from "../../score/bar";
+import { MAX_BARS } from "../../score/bar";
+import { soundingShift } from "../../theory/fingered";
+import { soundOfShape } from "../../theory/shapes-and-sound";
 import { chooseTuning } from "./choose-tuning";
 import { findSystems } from "./find-systems";
 import type { Header } from "./header";
-import type { Remark } from "./system";
+import { PhraseGatherer, type ReadPhrase } from "./gather-phrases";
+import type { Remark } from "./signs";
 import { isBinary, splitLines } from "./text-lines";
 import { timeSystems } from "./time-systems";
 import { BarWriter } from "./write-bars";
@@ -36,8 +39,8 @@ export interface TextTabReading {
   readonly capo: Capo;
   readonly metre: Metre;
   readonly key: Key;
-  /** In order; a heading in brackets starts a new one. */
-  readonly phrases: readonly { readonly name?: string; readonly bars: readonly Bar[] }[];
+  /** In order; a heading in brackets starts a new one, and so does a repeat. */
+  readonly phrases: readonly ReadPhrase[];
   readonly findings: readonly Finding[];
 }
 
@@ -89,13 +92,15 @@ export function readTextTab(text: string, options: TextTabOptions): TextTabReadi
     flipped: set.flipped,
     report,
   });
-  const phrases = names.map((name) => ({ ...(name !== undefined && { name }), bars: [] as Bar[] }));
+  const kind = USUAL_BUILD[set.family].kind;
+  const shift = soundingShift({ tuning: set.tuning, kind }, capo);
+  const gatherer = new PhraseGatherer(names, (chord) => soundOfShape(chord, shift, key));
   let bars = 0;
   for (const { system, timed } of timeSystems(usable, metre, report)) {
     for (const { bar, moments } of timed) {
       bars++;
       if (bars > MAX_BARS) break;
-      phrases[system.phrase]!.bars.push(write.bar(bar, moments, system));
+      gatherer.take(system, bar, moments, write.bar(bar, moments, system));
     }
   }
   if (bars > MAX_BARS) {
@@ -114,7 +119,7 @@ export function readTextTab(text: string, options: TextTabOptions): TextTabReadi
     capo,
     metre,
     key,
-    phrases: phrases.filter((phrase) => phrase.bars.length > 0),
+    phrases: gatherer.phrases(),
     findings: findings.sort(
       (a, b) => a.where.line! - b.where.line! || a.where.column! - b.where.column!,
     ),

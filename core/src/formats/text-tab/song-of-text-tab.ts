@@ -1,9 +1,11 @@
+import { parseForm } from "../../callout/form-line";
 import { USUAL_BUILD } from "../../instrument/instrument";
 import { nameOfTuning } from "../../instrument/tuning-library";
 import { STANDARD_REFERENCE_HZ } from "../../pitch/frequency";
 import { STRAIGHT } from "../../rhythm/feel";
 import { eventsOf } from "../../score/bar";
 import { notesOf } from "../../score/event";
+import type { Section } from "../../score/form";
 import { newPart, type Line, type Phrase, type Song } from "../../score/song";
 import type { TextTabReading } from "./read-text-tab";
 
@@ -18,10 +20,10 @@ export function songOfTextTab(reading: TextTabReading, newId: () => string): Son
     tuning,
     frets: highest,
   };
-  const phrases = reading.phrases.map(({ name }, index): Phrase => ({
+  const phrases = reading.phrases.map(({ name, marks }, index): Phrase => ({
     id: newId(),
     name: name ?? `Phrase ${index + 1}`,
-    marks: [],
+    marks,
   }));
   const lines = reading.phrases.map(({ bars }, index): Line => ({
     phraseId: phrases[index]!.id,
@@ -44,9 +46,25 @@ export function songOfTextTab(reading: TextTabReading, newId: () => string): Son
       }),
     ],
     phrases,
-    form: [],
+    form: formOf(reading, phrases, newId),
     lines,
   };
+}
+
+/** The form that the header says; else one of the repeats, where there are any. */
+function formOf(
+  { header, phrases: read }: TextTabReading,
+  phrases: readonly Phrase[],
+  newId: () => string,
+): readonly Section[] {
+  if (header.form !== undefined) return parseForm(header.form, phrases, newId).form;
+  if (read.every(({ times }) => times === 1)) return [];
+  const items = read.map(({ times }, index) => ({
+    phraseId: phrases[index]!.id,
+    times,
+    endings: [],
+  }));
+  return [{ id: newId(), name: "Song", times: 1, endings: [], items }];
 }
 
 function highestFret({ phrases }: TextTabReading): number {

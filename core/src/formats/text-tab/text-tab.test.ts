@@ -152,7 +152,7 @@ describe("what cannot be read", () => {
   const four = "G|-0-|\nD|---|\nA|---|\nE|---|";
   it.each([
     ["a comment", `${four}\nplay it softly`, "line-unread", 5, 1],
-    ["a harmonic", "G|-<12>-|\nD|------|\nA|------|\nE|------|", "sign-unread", 1, 4],
+    ["a harmonic that is none", "G|-<11>-|\nD|------|\nA|------|\nE|------|", "harmonic-silent", 1, 4],
     [
       "a fret beyond the neck",
       "G|-0--41-|\nD|-------|\nA|-------|\nE|-------|",
@@ -176,8 +176,6 @@ describe("what cannot be read", () => {
       11,
       1,
     ],
-    ["repeat signs", "G|:-0-:|\nD|-----|\nA|-----|\nE|-----|", "repeat-unread", 1, 3],
-    ["how often", "G|-0-| x4\nD|---|\nA|---|\nE|---|", "repeat-unread", 1, 7],
     ["an unknown tuning", `Tuning: H I J K\n${four}`, "tuning-unreadable", 1, 1],
     ["prose", "Dear student, no music today.", "no-tablature", 1, 1],
     ["binary junk", "\u0000\u0001PNG\u0002\u0003\ufffd\ufffd", "no-text", 1, 1],
@@ -245,7 +243,7 @@ describe("writing tablature", () => {
           96,
           song.key,
         ]);
-        expect(Math.max(...text.split("\n").map((line) => line.length))).toBeLessThan(140);
+        expect(Math.max(...text.split("\n").map((line) => line.length))).toBeLessThan(160);
       }),
       { numRuns: 300 },
     );

@@ -1,7 +1,8 @@
 import { durationInWords } from "../../rhythm/duration";
 import type { Metre } from "../../rhythm/metre";
 import type { System } from "./find-systems";
-import { readSystem, type Report, type TabBar } from "./system";
+import type { Report } from "./signs";
+import { readSystem, type TabBar } from "./system";
 import { timeByCounts, timeBySpacing, timeByValues, type TimedMoment } from "./timing";
 
 export interface TimedSystem {
@@ -15,10 +16,14 @@ export function timeSystems(
   metre: Metre,
   report: Report,
 ): readonly TimedSystem[] {
-  const read = systems.map((system) => ({ system, bars: readSystem(system.lines, report) }));
-  const rowless = read.filter(({ system }) => !system.row).flatMap(({ bars }) => bars);
+  const frets: (number | undefined)[] = [];
+  const read = systems.map((system) => ({
+    system,
+    bars: readSystem(system.lines, frets, report),
+  }));
+  const rowless = read.filter(({ system }) => !system.beside.timing).flatMap(({ bars }) => bars);
   const spaced = timeBySpacing(rowless, metre);
-  const line = systems.find((system) => !system.row)?.lines[0]?.number ?? 1;
+  const line = systems.find((system) => !system.beside.timing)?.lines[0]?.number ?? 1;
   if (rowless.length > 0) {
     const { source } = spaced;
     const message =
@@ -33,11 +38,10 @@ export function timeSystems(
   return read.map(({ system, bars }) => ({
     system,
     timed: bars.map((bar) => {
-      if (!system.row) return { bar, moments: spaced.bars[next++]! };
+      const row = system.beside.timing;
+      if (!row) return { bar, moments: spaced.bars[next++]! };
       const moments =
-        system.row.kind === "values"
-          ? timeByValues(bar, system.row)
-          : timeByCounts(bar, system.row, metre);
+        row.kind === "values" ? timeByValues(bar, row) : timeByCounts(bar, row, metre);
       if (moments && moments.length > 0) return { bar, moments };
       report({
         code: "timing-row-unread",

@@ -12,10 +12,16 @@ import {
 import { barLength, type Metre } from "../../rhythm/metre";
 import type { TabBar } from "./system";
 
-/** A moment of a bar with its time; without a moment it is a rest. */
+/** A moment of a bar with its time; without a moment it is a rest, or goes on. */
 export interface TimedMoment {
   readonly moment?: TabBar["moments"][number];
   readonly duration: Fraction;
+  /** What sounded before goes on: a tie. */
+  readonly isTied?: true;
+  /** Column within the bar, where it has no moment of its own. */
+  readonly column?: number;
+  /** An ornament before what follows: its duration takes no time. */
+  readonly isGrace?: true;
 }
 
 /** How the rhythm of a tablature was found. */
@@ -32,7 +38,8 @@ export interface TimingRow {
 }
 
 const EIGHTH = fraction(1, 8);
-const VALUE_WORD = /^(?:[whqest]\.{0,2}3?|\d+\/\d+)$/iu;
+const VALUE_WORD = /^(?:\+?(?:[whqest]\.{0,2}3?|\d+\/\d+)|g)$/iu;
+const GRACE = fraction(1, 16);
 const COUNT_WORD = /^(?:\d{1,2}|&|\+|and|e|a|trip|let)$/iu;
 
 /** Recognises a row of counts (`1 & 2 &`) or of note values (`q e e h.`). */
@@ -48,7 +55,7 @@ export function timingRowOf(text: string): TimingRow | undefined {
 }
 
 function valueOf(word: string): Fraction {
-  const text = word.toLowerCase();
+  const text = word.toLowerCase().replace(/^\+/u, "");
   const plain = text.replace(/3$/u, "").replace(/^t/u, "32");
   const duration = parseDuration(/\//u.test(text) ? text : plain);
   if (!duration.ok) return EIGHTH;
@@ -60,8 +67,15 @@ function valueOf(word: string): Fraction {
 /** Reads a bar whose note values stand above it; a value with no note below is a rest. */
 export function timeByValues(bar: TabBar, row: TimingRow): readonly TimedMoment[] {
   const inBar = wordsIn(bar, row);
-  const slots = new Map<number, { duration?: Fraction; moment?: TabBar["moments"][number] }>();
-  for (const word of inBar) slots.set(word.column, { duration: valueOf(word.text) });
+  const slots = new Map<number, Partial<TimedMoment>>();
+  for (const { column, text } of inBar) {
+    slots.set(column, {
+      column,
+      duration: /^g$/iu.test(text) ? GRACE : valueOf(text),
+      ...(text.startsWith("+") && { isTied: true }),
+      ...(/^g$/iu.test(text) && { isGrace: true }),
+    });
+  }
   for (const moment of bar.moments) {
     const near = [0, -1, 1].map((off) => moment.column + off).find((column) => slots.has(column));
     const column = near ?? moment.column;
@@ -71,8 +85,9 @@ export function timeByValues(bar: TabBar, row: TimingRow): readonly TimedMoment[
   return [...slots.entries()]
     .sort(([a], [b]) => a - b)
     .map(([, slot]) => {
-      last = slot.duration ?? last;
-      return { duration: last, ...(slot.moment && { moment: slot.moment }) };
+      const duration = slot.duration ?? last;
+      if (!slot.isGrace) last = duration;
+      return { ...slot, duration };
     });
 }
 

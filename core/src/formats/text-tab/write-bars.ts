@@ -1,12 +1,16 @@
+import { soundedAt } from "../../neck/harmonic";
 import { fret, lastFretOf, midiAt, type Neck } from "../../neck/neck";
 import type { FretsFrom } from "../../neck/place-names";
 import type { Key } from "../../pitch/key";
 import { spellMidi } from "../../pitch/spelling";
 import { MAX_EVENTS_IN_BAR, type Bar } from "../../score/bar";
 import { stringOf, type LineEvent, type Note } from "../../score/event";
-import { inOrder } from "../../score/technique";
+import type { Fraction } from "../../rhythm/fraction";
+import { inOrder, type Technique } from "../../score/technique";
+import type { Columns } from "./rows-beside";
 import type { System } from "./find-systems";
-import type { NoteSign, Report, TabBar } from "./system";
+import type { NoteSign, Report } from "./signs";
+import type { TabBar } from "./system";
 import type { TimedMoment } from "./timing";
 
 interface WritingSet {
@@ -20,6 +24,9 @@ interface WritingSet {
 
 /** Turns timed signs into events of the score. */
 export class BarWriter {
+  /** The notes of the event before, which a tie prolongs. */
+  private last: readonly Note[] = [];
+
   constructor(private readonly set: WritingSet) {}
 
   bar(bar: TabBar, moments: readonly TimedMoment[], system: System): Bar {
@@ -35,15 +42,36 @@ export class BarWriter {
         message: `a bar may have ${MAX_EVENTS_IN_BAR} events, got ${moments.length}: the rest was not read, draw bar lines`,
       });
     }
-    const events = moments.slice(0, MAX_EVENTS_IN_BAR).map(({ moment, duration }): LineEvent => {
+    const events = moments.slice(0, MAX_EVENTS_IN_BAR).map((timed): LineEvent => {
+      const { moment, duration } = timed;
+      if (!moment && timed.isTied) return this.tied(duration);
       const notes = (moment?.signs.flatMap((sign) => this.note(sign)) ?? []).sort(thickFirst);
       if (!moment || notes.length === 0) return { kind: "rest", id: newId(), duration };
       const column = bar.textStart + moment.column;
-      const palmMuted = system.mutes.some(({ from, to }) => column >= from && column <= to);
+      const lies = ({ from, to }: Columns) => column >= from && column <= to;
+      const palmMuted = system.beside.mutes.some(lies);
       const techniques = palmMuted ? [{ kind: "palm-mute" } as const] : [];
-      return { kind: "notes", id: newId(), duration, notes, techniques };
+      const sounding = system.beside.rings.some(lies) ? notes.map(ringing) : notes;
+      this.last = sounding;
+      const grace = timed.isGrace && { grace: "before" as const };
+      return { kind: "notes", id: newId(), duration, notes: sounding, techniques, ...grace };
     });
     return { events };
+  }
+
+  /** The pitched notes before, going on. */
+  private tied(duration: Fraction): LineEvent {
+    const { newId } = this.set;
+    const notes = this.last.flatMap((note): Note[] => {
+      if (note.kind === "dead") return [];
+      const { pitch, place, pinned } = note;
+      // A harmonic goes on as one: its place would not sound its pitch otherwise.
+      const kept = note.techniques.filter(({ kind }) => kind === "natural-harmonic");
+      const techniques = inOrder<Technique>([{ kind: "tie" }, ...kept]);
+      return [{ kind: "pitched", id: newId(), pitch, ...(place && { place }), pinned, techniques }];
+    });
+    if (notes.length === 0) return { kind: "rest", id: newId(), duration };
+    return { kind: "notes", id: newId(), duration, notes, techniques: [] };
   }
 
   private note(sign: NoteSign): Note[] {
@@ -63,8 +91,22 @@ export class BarWriter {
       return [];
     }
     const place = { string, fret: fret(sign.fret - first) };
-    const pitch = spellMidi(midiAt(place, neck), key);
+    const isHarmonic = sign.techniques.some(({ kind }) => kind === "natural-harmonic");
+    const sounds = soundedAt(place, neck, isHarmonic ? { kind: "natural" } : undefined);
+    if (sounds === undefined) {
+      report({
+        code: "harmonic-silent",
+        severity: "warning",
+        line: sign.line,
+        column: sign.textColumn,
+        message: `no harmonic sounds over fret ${sign.fret}: read as a plain note`,
+      });
+    }
+    const pitch = spellMidi(sounds ?? midiAt(place, neck), key);
     const link = sign.link ? [{ kind: sign.link }] : [];
+    const techniques = sign.techniques.filter(
+      ({ kind }) => sounds !== undefined || kind !== "natural-harmonic",
+    );
     return [
       {
         kind: "pitched",
@@ -72,10 +114,15 @@ export class BarWriter {
         pitch,
         place,
         pinned: false,
-        techniques: inOrder([...link, ...sign.techniques]),
+        techniques: inOrder([...link, ...techniques]),
       },
     ];
   }
+}
+
+function ringing(note: Note): Note {
+  if (note.kind === "dead") return note;
+  return { ...note, techniques: inOrder<Technique>([...note.techniques, { kind: "let-ring" }]) };
 }
 
 /** Chords are said from the thick string to the thin one. */

@@ -1,72 +1,94 @@
+import { printForm } from "../../callout/form-line";
 import { capoInWords } from "../../instrument/capo";
 import { familyOf } from "../../instrument/instrument";
 import { stringNames } from "../../instrument/string-names";
 import { formatTuning } from "../../instrument/tuning";
 import { nameOfTuning } from "../../instrument/tuning-library";
-import {
-  placeNamesOf,
-  USUAL_STYLE,
-  writtenFret,
-  type PlaceNames,
-  type PlaceStyle,
-} from "../../neck/place-names";
+import { placeNamesOf, USUAL_STYLE, type PlaceStyle } from "../../neck/place-names";
+import { formatChord } from "../../pitch/chord";
 import { STANDARD_REFERENCE_HZ } from "../../pitch/frequency";
 import { formatKey } from "../../pitch/key";
 import { formatPitch } from "../../pitch/pitch";
-import { formatDuration } from "../../rhythm/duration";
-import type { Fraction } from "../../rhythm/fraction";
+import { add, compare } from "../../rhythm/fraction";
 import { formatMetre } from "../../rhythm/metre";
 import { eventsOf, type Bar } from "../../score/bar";
-import {
-  isPalmMuted,
-  lengthOf,
-  linkOf,
-  notesOf,
-  stringOf,
-  type LineEvent,
-  type Note,
-} from "../../score/event";
-import { lineOf, styleOf, type Part, type Song } from "../../score/song";
+import { notesOf } from "../../score/event";
+import type { BarFrame } from "../../score/frame";
+import { framesOfPhrase, lineOf, styleOf, type Part, type Song } from "../../score/song";
+import { soundingShift } from "../../theory/fingered";
+import { fingeredChord } from "../../theory/shapes-and-sound";
+import { ColumnMaker, type Column } from "./text-columns";
 
-const MAX_WIDTH = 92;
-const LETTER_OF_VALUE: Readonly<Record<string, string>> = {
-  1: "w",
-  2: "h",
-  4: "q",
-  8: "e",
-  16: "s",
-  32: "t",
-};
+/** How many columns a system may take; a single bar may need more. */
+export const USUAL_WIDTH = 92;
+export const MIN_WIDTH = 40;
+export const MAX_WIDTH = 400;
 
 /**
- * Writes a part as plain-text tablature: thin string on top, frets and strings as song or studio have them, a row of
- * note values above and palm mutes below. What text cannot carry (pins, fingers, reasons, spelling)
- * is left out; notes without a place are listed below their phrase.
+ * Writes a part as plain-text tablature: thin string on top, frets and strings as song or studio
+ * have them, chords as the hand calls them, a row of note values above, palm mutes and ringing notes
+ * below. `lossesInText` says what it cannot carry; notes without a place are listed below their phrase.
+ *
+ * @param width the most columns of a system
  */
-export function writeTextTab(song: Song, partId: string, studio: PlaceStyle = USUAL_STYLE): string {
+export function writeTextTab(
+  song: Song,
+  partId: string,
+  studio: PlaceStyle = USUAL_STYLE,
+  width = USUAL_WIDTH,
+): string {
   const part = song.parts.find((one) => one.id === partId);
   if (!part) throw new RangeError(`no part ${partId} in this song`);
   const style = styleOf(song, studio);
-  const sheet: Sheet = { song, part, names: placeNamesOf(part, style), style };
+  const sheet: Sheet = { song, part, style, shift: soundingShift(part.instrument, part.capo) };
   const blocks = [headerOf(sheet)];
+  const maker = new ColumnMaker(part.instrument.tuning.length, placeNamesOf(part, style));
   for (const phrase of song.phrases) {
     const bars = lineOf(song, phrase.id, part.id)?.bars ?? [];
     if (bars.length === 0) continue;
     blocks.push(`[${phrase.name.replace(/[[\]]/gu, "")}]`);
-    const previous: (Note | undefined)[] = [];
-    const columns = bars.map((bar) => bar.events.map((event) => columnOf(event, sheet, previous)));
-    for (const system of wrap(columns, bars)) blocks.push(drawSystem(system, sheet));
+    const frames = framesOfPhrase(song, phrase, bars.length);
+    const written = bars.map((bar, index): WrittenBar => {
+      const columns = maker.bar(bar);
+      const chords = chordsOver(columns, frames[index]!, sheet);
+      return { columns, chords, widths: widthsOf(columns, chords) };
+    });
+    for (const system of wrap(written, width)) blocks.push(drawSystem(system, sheet));
     const homeless = homelessIn(bars);
     if (homeless.length > 0) blocks.push(homeless.join("\n"));
   }
   return `${blocks.join("\n\n")}\n`;
 }
 
+/** What is written, and how. */
+interface Sheet {
+  readonly song: Song;
+  readonly part: Part;
+  readonly style: PlaceStyle;
+  /** Semitones from what a shape is called to what it sounds. */
+  readonly shift: number;
+}
+
+interface WrittenBar {
+  readonly columns: readonly Column[];
+  /** By column: the chord that begins there. */
+  readonly chords: readonly string[];
+  /** By column, in characters. */
+  readonly widths: readonly number[];
+}
+
+const RING_WORDS = "let ring";
+
 function headerOf({ song, part, style }: Sheet): string {
   const { tuning } = part.instrument;
   const name = nameOfTuning(tuning, familyOf(part.instrument));
   const { capo } = part;
   const counted = `frets are counted from ${style.fretsFrom === "nut" ? "the nut" : "it"}`;
+  // Only the phrases that this part plays are in its text, and have their letters from it.
+  const played = song.phrases.filter(
+    ({ id }) => (lineOf(song, id, part.id)?.bars.length ?? 0) > 0,
+  );
+  const hasForm = song.form.length > 0 && played.length === song.phrases.length;
   return [
     song.title,
     "",
@@ -77,94 +99,35 @@ function headerOf({ song, part, style }: Sheet): string {
     `Key: ${formatKey(song.key)} (sounding)`,
     `Metre: ${formatMetre(song.metre)}`,
     `Tempo: ${song.tempoBpm}`,
-    "Rhythm: w whole, h half, q quarter, e eighth, s sixteenth, t thirty-second; . dotted, 3 triplet; a value with no fret is a rest",
+    ...(hasForm ? [`Form: ${printForm(song.form, song.phrases)}`] : []),
+    "Rhythm: w whole, h half, q quarter, e eighth, s sixteenth, t thirty-second; . dotted, 3 triplet, + tied, g grace; a value with no fret is a rest",
+    "Legend: h hammer-on, p pull-off, / \\ s slide, b bend, pb pre-bend, r release, t tap, tr trill, ~ vibrato, x dead, (5) ghost, <12> harmonic",
   ].join("\n");
 }
 
-/** What is written, and how. */
-interface Sheet {
-  readonly song: Song;
-  readonly part: Part;
-  readonly names: PlaceNames;
-  readonly style: PlaceStyle;
-}
-
-/** What stands below one value of the rhythm row. */
-interface Column {
-  readonly value: string;
-  /** By string, index 0 is string 1. */
-  readonly signs: readonly string[];
-  /** Room for a link sign before the frets. */
-  readonly lead: number;
-  readonly width: number;
-  readonly palmMuted: boolean;
-}
-
-function columnOf(event: LineEvent, sheet: Sheet, previous: (Note | undefined)[]): Column {
-  const signs = sheet.part.instrument.tuning.map(() => "");
-  let lead = 0;
-  for (const note of notesOf(event)) {
-    const string = stringOf(note);
-    if (string === undefined || linkOf(note) === "tie") continue;
-    const link = linkSign(note, previous[string - 1]);
-    if (link) lead = 1;
-    signs[string - 1] = link + signOf(note, sheet.names);
-    previous[string - 1] = note;
+/** Chords stand above the first column that does not begin before them. */
+function chordsOver(
+  columns: readonly Column[],
+  { chords, from }: BarFrame,
+  { shift, song }: Sheet,
+): readonly string[] {
+  const names = columns.map(() => "");
+  for (const { at, chord } of chords) {
+    const found = columns.findIndex(({ onset }) => compare(add(from, onset), at) >= 0);
+    const index = found < 0 ? columns.length - 1 : found;
+    if (index < 0) continue;
+    names[index] = chord ? formatChord(fingeredChord(chord, shift, song.key)) : "N.C.";
   }
-  const aligned = signs.map((sign) => (lead === 1 && /^[^hp/\\]/u.test(sign) ? `-${sign}` : sign));
-  const value = lengthOf(event).num > 0 ? valueWord(event.duration) : "";
-  const palmMuted = isPalmMuted(event);
-  const longest = Math.max(2 + lead, value.length + lead, ...aligned.map((sign) => sign.length));
-  return {
-    value,
-    signs: aligned,
-    lead,
-    width: longest + 1,
-    palmMuted,
-  };
-}
-
-function linkSign(note: Note, before: Note | undefined): string {
-  const link = linkOf(note);
-  if (link === "hammer-on") return "h";
-  if (link === "pull-off") return "p";
-  if ((link !== "slide" && link !== "shift-slide") || note.kind === "dead") return "";
-  const from = before?.kind === "pitched" ? (before.place?.fret ?? 0) : 0;
-  return (note.place?.fret ?? 0) < from ? "\\" : "/";
-}
-
-function signOf(note: Note, names: PlaceNames): string {
-  if (note.kind === "dead") return "x";
-  const fret = note.place && writtenFret(note.place, names);
-  let sign = String(fret ?? "");
-  for (const technique of note.techniques) {
-    if (technique.kind === "bend") sign += bendSign(technique.cents, fret ?? 0);
-    if (technique.kind === "vibrato") sign += "~";
-  }
-  return sign;
-}
-
-function bendSign(cents: number, fret: number): string {
-  if (cents === 50) return "b¼";
-  if (cents === 150) return "b¾";
-  return `b${fret + Math.round(cents / 100)}`;
-}
-
-function valueWord(duration: Fraction): string {
-  const match = /^(\d+)(\.*)(t?)$/u.exec(formatDuration(duration));
-  const letter = match && LETTER_OF_VALUE[match[1]!];
-  if (!letter) return `${duration.num}/${duration.den}`;
-  return `${letter}${match[2]}${match[3] ? "3" : ""}`;
+  return names;
 }
 
 /** As many bars a system as fit; at least one. */
-function wrap(columns: readonly (readonly Column[])[], bars: readonly Bar[]) {
-  const systems: (readonly Column[])[][] = [];
+function wrap(bars: readonly WrittenBar[], most: number): readonly (readonly WrittenBar[])[] {
+  const systems: WrittenBar[][] = [];
   let width = 0;
-  for (const [index] of bars.entries()) {
-    const bar = columns[index]!;
-    const own = bar.reduce((total, column) => total + column.width, 2);
-    if (systems.length === 0 || width + own > MAX_WIDTH) {
+  for (const bar of bars) {
+    const own = bar.widths.reduce((total, one) => total + one, 2);
+    if (systems.length === 0 || width + own > most) {
       systems.push([]);
       width = 4;
     }
@@ -174,41 +137,67 @@ function wrap(columns: readonly (readonly Column[])[], bars: readonly Bar[]) {
   return systems;
 }
 
-function drawSystem(bars: readonly (readonly Column[])[], { part, style }: Sheet): string {
+/** A chord's name needs its room, and so do the words of what is left ringing. */
+function widthsOf(columns: readonly Column[], chords: readonly string[]): readonly number[] {
+  return columns.map(({ width, lead, isRinging }, index) => {
+    const name = chords[index]!.length;
+    const ring = isRinging && !columns[index - 1]?.isRinging ? RING_WORDS.length : 0;
+    return Math.max(width, name > 0 ? lead + name + 1 : 0, ring > 0 ? lead + ring + 1 : 0);
+  });
+}
+
+function drawSystem(bars: readonly WrittenBar[], { part, style }: Sheet): string {
   const { instrument } = part;
   // A number at the start of a line would read as a fret.
   const school = style.stringSchool === "number" ? "actual" : style.stringSchool;
   const labels = stringNames(instrument.tuning, familyOf(instrument), school);
   const margin = Math.max(...labels.map((label) => label.length));
-  let values = " ".repeat(margin + 1);
-  let mutes = values;
+  const blank = " ".repeat(margin + 1);
+  let [chords, values, mutes, rings] = [blank, blank, blank, blank];
   const rows = labels.map((label) => `${label.padEnd(margin)}|`);
-  for (const bar of bars) {
-    const add = (text: string, width: number, fill: string) => text.padEnd(width, fill);
+  const open = () => {
+    chords += " ";
     values += " ";
     mutes += " ";
+    rings += " ";
+  };
+  for (const bar of bars) {
+    open();
     for (const [string] of rows.entries()) rows[string] += "-";
-    for (const [index, column] of bar.entries()) {
-      values += add(" ".repeat(column.lead) + column.value, column.width, " ");
-      mutes += muteSign(column, bar[index - 1], bar[index + 1]);
+    for (const [index, column] of bar.columns.entries()) {
+      const width = bar.widths[index]!;
+      const [before, after] = [bar.columns[index - 1], bar.columns[index + 1]];
+      const lead = " ".repeat(column.lead);
+      chords += (lead + (bar.chords[index] ?? "")).padEnd(width);
+      values += (lead + column.value).padEnd(width);
+      mutes += spanSign("PM", width, column.lead, [before, column, after].map((one) => one?.isMuted));
+      rings += spanSign(
+        RING_WORDS,
+        width,
+        column.lead,
+        [before, column, after].map((one) => one?.isRinging),
+      );
       for (const [string] of rows.entries()) {
-        rows[string] += add(column.signs[string]!, column.width, "-");
+        rows[string] += column.signs[string]!.padEnd(width, "-");
       }
     }
-    values += " ";
-    mutes += " ";
+    open();
     for (const [string] of rows.entries()) rows[string] += "|";
   }
-  const lines = [values, ...rows, mutes].map((line) => line.trimEnd());
+  const lines = [chords, values, ...rows, mutes, rings].map((line) => line.trimEnd());
   return lines.filter((line) => line !== "").join("\n");
 }
 
-function muteSign(column: Column, before: Column | undefined, after: Column | undefined): string {
-  if (!column.palmMuted) return " ".repeat(column.width);
-  const begins = !before?.palmMuted;
-  const goesOn = after?.palmMuted === true;
-  const sign = begins ? `${" ".repeat(column.lead)}PM` : "-".repeat(column.lead + 1);
-  return sign.padEnd(column.width, goesOn ? "-" : " ");
+/** The words where a span begins, dashes while it goes on. */
+function spanSign(
+  words: string,
+  width: number,
+  lead: number,
+  [before, now, after]: readonly (boolean | undefined)[],
+): string {
+  if (!now) return " ".repeat(width);
+  const sign = before ? "-".repeat(lead + 1) : " ".repeat(lead) + words;
+  return sign.slice(0, width).padEnd(width, after ? "-" : " ");
 }
 
 function homelessIn(bars: readonly Bar[]): readonly string[] {
