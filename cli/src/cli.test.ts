@@ -358,7 +358,7 @@ describe("the command line", () => {
       /--capo: the capo goes on fret 0 \(none\) to 12 of this neck, got 14/,
     ],
     [["positions", "--strings", "EADGBE", "H3"], 2, /no note name/],
-    [["convert", tab, join(folder, "song.doc")], 2, /end in \.txt or \.json/],
+    [["convert", tab, join(folder, "song.doc")], 2, /files end in \.json, \.musicxml/],
     [["convert", tab, join(folder, "no", "where.json")], 2, /ENOENT/],
     [["remap", tab], 2, /needs --to-strings/],
     [["place", demo, "--part", "3"], 2, /--part must be 1–1, got 3/],

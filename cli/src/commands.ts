@@ -1,4 +1,3 @@
-import { extname } from "node:path";
 import type { Finding } from "@intonazione/core/foundation";
 import {
   capoProblem,
@@ -15,7 +14,7 @@ import type { Part, Song } from "@intonazione/core/score";
 import { Unusable } from "./failure";
 import { capoOption, fretsOption, integerOption, tuningOption, type Options } from "./options";
 import { formJson, partJson } from "./part-json";
-import { readSongFile, writeSongFile } from "./song-files";
+import { partAt, readSongFile } from "./song-files";
 
 export const DEFAULT_FRETS = 24;
 
@@ -75,7 +74,9 @@ export function read(options: Options): Outcome {
     tuning: tuningOption(options, "strings"),
     capo: capoOption(options, "capo"),
   });
-  return { file, findings, output: songJson(song, song.parts, findings) };
+  const part = integerOption(options, "part", 1, 99);
+  const parts = part === undefined ? song.parts : [partAt(song, part)];
+  return { file, findings, output: songJson(song, parts, findings) };
 }
 
 export function songJson(song: Song, parts: readonly Part[], findings: readonly Finding[]) {
@@ -92,16 +93,4 @@ export function songJson(song: Song, parts: readonly Part[], findings: readonly 
       code,
     })),
   };
-}
-
-export function convert(options: Options): Outcome {
-  const file = fileArgument(options, 2, "convert IN OUT");
-  const target = options.words[1]!;
-  if (![".txt", ".json"].includes(extname(target).toLowerCase())) {
-    throw new Unusable(`${target}: files end in .txt or .json`);
-  }
-  const part = integerOption(options, "part", 1, 99) ?? 1;
-  const { song, findings } = readSongFile(file);
-  writeSongFile(target, song, part);
-  return { file, findings };
 }

@@ -1,4 +1,5 @@
-import { convert, positions, read, tunings, type Outcome } from "./commands";
+import { positions, read, tunings, type Outcome } from "./commands";
+import { convert } from "./convert-command";
 import { findTuningCommand } from "./find-tuning-command";
 import { place } from "./place-command";
 import { remap } from "./remap-command";
@@ -19,8 +20,8 @@ const USAGE = `usage: intonazione COMMAND
   capo --key "A major" --chords "A D E"
   tuning WORDS [--instrument guitar|bass|baritone]
   tunings
-  read FILE [--strings "..."] [--capo N]
-  convert IN OUT [--part N]
+  read FILE [--strings "..."] [--capo N] [--part N]
+  convert IN OUT [--part N] [--channels string|part] [--width COLUMNS]
   place IN [--strings "..."] [--capo N] [--frets N] [--part N] [--profile NAME]
         [--alternatives K] [--around FRET] [--first STRING/FRET]
   remap IN --to-strings "..." [--to-capo N] [--frets N] [--part N] [--profile NAME]
@@ -75,9 +76,9 @@ export function main(args: readonly string[], { write, complain }: Streams): 0 |
         print(tunings());
         return 0;
       case "read":
-        return report(read(readOptions(rest, ["strings", "capo"])));
+        return report(read(readOptions(rest, ["strings", "capo", "part"])));
       case "convert":
-        return report(convert(readOptions(rest, ["part"])));
+        return report(convert(readOptions(rest, ["part", "channels", "width"])));
       case "place":
         return report(place(readOptions(rest, PLACE_OPTIONS)));
       case "remap":

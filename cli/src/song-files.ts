@@ -1,61 +1,53 @@
 import { randomUUID } from "node:crypto";
 import { readFileSync, renameSync, rmSync, statSync, writeFileSync } from "node:fs";
-import { dirname, extname, join } from "node:path";
+import { basename, dirname, extname, join } from "node:path";
 import { hasErrors, type Finding } from "@intonazione/core/foundation";
-import { readSongJson, writeSongJson } from "@intonazione/core/formats/json";
-import { readTextTab, songOfTextTab, writeTextTab } from "@intonazione/core/formats/text-tab";
+import { readFile, type FileKind } from "@intonazione/core/formats/open-file";
+import { sizeProblem } from "@intonazione/core/formats/files";
 import type { Capo, TuningReading } from "@intonazione/core/instrument";
 import type { Song } from "@intonazione/core/score";
 import { lineOf, Unusable } from "./failure";
 
 export const newId = () => randomUUID();
 
-const MAX_FILE_BYTES = 25_000_000;
-const UNUSABLE = new Set(["no-tablature", "no-text", "too-long"]);
-
 export interface SongFile {
   readonly song: Song;
+  readonly kind: FileKind;
   readonly findings: readonly Finding[];
 }
 
-/** Reads a song by its file ending; tuning and capo override what a tablature says of itself. */
+/** Reads a song from any file that may hold one; tuning and capo override what a tablature says of itself. */
 export function readSongFile(
   path: string,
   set: { readonly tuning?: TuningReading | undefined; readonly capo?: Capo | undefined } = {},
 ): SongFile {
-  const text = readText(path);
-  if (extname(path).toLowerCase() === ".json") {
-    const song = readSongJson(text);
-    if (!song.ok) throw new Unusable(lineOf(song.error[0]!, path));
-    return { song: song.value, findings: [] };
-  }
-  const reading = readTextTab(text, {
+  const { song, kind, findings } = readFile(basename(path), readBytes(path), {
     newId,
     ...(set.tuning && { tuning: set.tuning.tuning, family: set.tuning.family }),
     ...(set.capo !== undefined && { capo: set.capo }),
   });
-  const unusable = reading.findings.find((finding) => UNUSABLE.has(finding.code));
-  if (unusable) throw new Unusable(lineOf(unusable, path));
-  return { song: songOfTextTab(reading, newId), findings: reading.findings };
+  if (song) return { song, kind, findings };
+  const reason = findings.find(({ severity }) => severity === "error") ?? findings[0];
+  throw new Unusable(reason ? lineOf(reason, path) : `${path}: nothing in it can be read`);
 }
 
-function readText(path: string): string {
-  let size: number;
+function readBytes(path: string): Uint8Array {
   try {
-    size = statSync(path).size;
-    if (size <= MAX_FILE_BYTES) return readFileSync(path, "utf8");
+    // A file that is too big is not even opened.
+    const problem = sizeProblem(path, statSync(path).size);
+    if (problem === undefined) return readFileSync(path);
+    throw new Unusable(problem);
   } catch (error) {
+    if (error instanceof Unusable) throw error;
     throw new Unusable(`${path}: ${error instanceof Error ? error.message : "cannot be read"}`);
   }
-  throw new Unusable(`${path}: a file may have ${MAX_FILE_BYTES} bytes, got ${size}`);
 }
 
 /** Writes whole or not at all: into a file beside it first, which then takes its name. */
-export function writeSongFile(path: string, song: Song, part: number): void {
-  const text = textOf(path, song, part);
+export function writeWhole(path: string, content: Uint8Array | string): void {
   const temporary = join(dirname(path), `.${newId()}.part`);
   try {
-    writeFileSync(temporary, text);
+    writeFileSync(temporary, content);
     renameSync(temporary, path);
   } catch (error) {
     rmSync(temporary, { force: true });
@@ -63,15 +55,8 @@ export function writeSongFile(path: string, song: Song, part: number): void {
   }
 }
 
-function textOf(path: string, song: Song, part: number): string {
-  switch (extname(path).toLowerCase()) {
-    case ".json":
-      return writeSongJson(song);
-    case ".txt":
-      return writeTextTab(song, partAt(song, part).id);
-    default:
-      throw new Unusable(`${path}: files end in .txt or .json`);
-  }
+export function endingOf(path: string): string {
+  return extname(path).toLowerCase();
 }
 
 /** Counted from 1. */

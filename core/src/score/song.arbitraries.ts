@@ -210,7 +210,13 @@ function anyPlainBars(neck: Neck, key: Key): fc.Arbitrary<readonly Bar[]> {
         const techniques = event.techniques.filter(({ kind }) => kind === "palm-mute");
         const notes = event.notes.map(plainNote);
         const rings = (index + at + seed) % 7 < 2;
-        return { kind: "notes", id, duration, notes: rings ? notes.map(ringing) : notes, techniques };
+        return {
+          kind: "notes",
+          id,
+          duration,
+          notes: rings ? notes.map(ringing) : notes,
+          techniques,
+        };
       }),
     })),
   );

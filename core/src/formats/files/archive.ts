@@ -44,7 +44,10 @@ export function readArchive(bytes: Uint8Array): ArchiveReading {
   const unzip = new Unzip((file) => {
     if (isStopped || file.name.endsWith("/")) return;
     if (opened.length >= MAX_ARCHIVE_ENTRIES) {
-      stop("archive-too-many", `an archive may hold ${MAX_ARCHIVE_ENTRIES} files: the rest was not read`);
+      stop(
+        "archive-too-many",
+        `an archive may hold ${MAX_ARCHIVE_ENTRIES} files: the rest was not read`,
+      );
       return;
     }
     if (!isInside(file.name)) {
@@ -89,7 +92,10 @@ export function readArchive(bytes: Uint8Array): ArchiveReading {
       report("archive-entry", `“${name}” breaks off: read as far as it goes`, "warning");
     }
   }
-  return { entries: entries.map(({ name, chunks }) => ({ name, bytes: joined(chunks) })), findings };
+  return {
+    entries: entries.map(({ name, chunks }) => ({ name, bytes: joined(chunks) })),
+    findings,
+  };
 }
 
 /** The files as a zip, in the given order. `modified` is what is written as their date. */

@@ -54,5 +54,7 @@ function blindUtf16(bytes: Uint8Array): "utf-16le" | "utf-16be" | undefined {
 
 /** Whether somebody really wrote U+FFFD, in UTF-8: EF BF BD. */
 function isReplacementWritten(bytes: Uint8Array): boolean {
-  return bytes.some((byte, at) => byte === 0xef && bytes[at + 1] === 0xbf && bytes[at + 2] === 0xbd);
+  return bytes.some(
+    (byte, at) => byte === 0xef && bytes[at + 1] === 0xbf && bytes[at + 2] === 0xbd,
+  );
 }

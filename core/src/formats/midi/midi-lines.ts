@@ -2,7 +2,15 @@ import type { Key } from "../../pitch/key";
 import { midi, type Pitch } from "../../pitch/pitch";
 import { spellMidi } from "../../pitch/spelling";
 import { noteValueOf } from "../../rhythm/duration";
-import { add, compare, fraction, subtract, toNumber, ZERO, type Fraction } from "../../rhythm/fraction";
+import {
+  add,
+  compare,
+  fraction,
+  subtract,
+  toNumber,
+  ZERO,
+  type Fraction,
+} from "../../rhythm/fraction";
 import { barLength } from "../../rhythm/metre";
 import type { Bar } from "../../score/bar";
 import type { LineEvent, Note } from "../../score/event";
@@ -51,14 +59,32 @@ export function lineOfVoice(voice: MidiVoice, setting: LineSetting): MidiLine {
     .flatMap((channel) => channel.notes.map((note) => ({ note, channel })))
     .sort((a, b) => a.note.start - b.note.start || b.note.midi - a.note.midi);
   const { bars, ticksPerQuarter } = setting;
-  const starts = quantise(all.map(({ note }) => note.start), bars, ticksPerQuarter, setting.grid);
-  const ends = quantise(all.map(({ note }) => note.end), bars, ticksPerQuarter, setting.grid);
+  const starts = quantise(
+    all.map(({ note }) => note.start),
+    bars,
+    ticksPerQuarter,
+    setting.grid,
+  );
+  const ends = quantise(
+    all.map(({ note }) => note.end),
+    bars,
+    ticksPerQuarter,
+    setting.grid,
+  );
   const barStarts = startsOf(bars);
   const at = ({ bar, onset }: { bar: number; onset: Fraction }) => add(barStarts[bar]!, onset);
   const strikes = strikesOf(
-    all.map((one, index) => ({ ...one, onset: at(starts.onsets[index]!), end: at(ends.onsets[index]!) })),
+    all.map((one, index) => ({
+      ...one,
+      onset: at(starts.onsets[index]!),
+      end: at(ends.onsets[index]!),
+    })),
   );
-  const writer = new LineWriter(setting, barStarts, starts.measure.moved + ends.measure.moved === 0);
+  const writer = new LineWriter(
+    setting,
+    barStarts,
+    starts.measure.moved + ends.measure.moved === 0,
+  );
   const { main, under, shortened } = twoVoices(strikes);
   const upper = writer.voice(main);
   const lower = under.length > 0 ? writer.voice(under) : undefined;
@@ -144,7 +170,12 @@ class LineWriter {
     const { bars } = this.setting;
     const events: LineEvent[][] = bars.map(() => []);
     const cursor: Fraction[] = bars.map(() => ZERO);
-    const put = (bar: number, onset: Fraction, duration: Fraction, make: (d: Fraction) => LineEvent) => {
+    const put = (
+      bar: number,
+      onset: Fraction,
+      duration: Fraction,
+      make: (d: Fraction) => LineEvent,
+    ) => {
       const gap = subtract(onset, cursor[bar]!);
       if (gap.num > 0) events[bar]!.push(this.rest(gap));
       events[bar]!.push(make(duration));
@@ -211,7 +242,8 @@ class LineWriter {
     const byHeight = [...all].sort((a, b) => heightOf(a) - heightOf(b));
     // A pitch that two channels strike together is one note, unless they are two strings.
     const distinct = byHeight.filter(
-      (note, index) => index === 0 || heightOf(note) !== heightOf(byHeight[index - 1]!) || placed(note),
+      (note, index) =>
+        index === 0 || heightOf(note) !== heightOf(byHeight[index - 1]!) || placed(note),
     );
     const isAccent = !isTied && notes.every(({ note }) => note.velocity >= 110);
     return {
@@ -225,9 +257,12 @@ class LineWriter {
 
   private note({ note, channel }: StruckNote, isTied: boolean, taken: Set<number>): Note {
     const { key, newId } = this.setting;
-    const { techniques, offsetCents } = isTied ? { techniques: [], offsetCents: 0 } : this.marks(note, channel);
+    const { techniques, offsetCents } = isTied
+      ? { techniques: [], offsetCents: 0 }
+      : this.marks(note, channel);
     const spelled = spellMidi(midi(note.midi), key);
-    const pitch: Pitch = offsetCents === 0 ? spelled : { ...spelled, cents: Math.max(-99, Math.min(99, offsetCents)) };
+    const pitch: Pitch =
+      offsetCents === 0 ? spelled : { ...spelled, cents: Math.max(-99, Math.min(99, offsetCents)) };
     const place = this.placeOf(note, taken);
     const said: Technique[] = isTied ? [{ kind: "tie" }] : [...techniques];
     if (!isTied && note.velocity < 35) said.push({ kind: "ghost" });
@@ -278,4 +313,3 @@ function heightOf(note: Note): number {
 function placed(note: Note): boolean {
   return note.kind === "pitched" && note.place !== undefined;
 }
-

@@ -48,7 +48,8 @@ export function mapsOf(file: MidiFile): MidiMaps {
           if (Math.abs(event.key) <= 7) key ??= keyOf(event.key, event.scale);
           break;
         case "marker":
-          if (event.text.trim() !== "") markers.push({ tick, text: decoded(event.text).slice(0, 200) });
+          if (event.text.trim() !== "")
+            markers.push({ tick, text: decoded(event.text).slice(0, 200) });
           break;
         case "trackName":
           // The first track of a file of several names the piece.
@@ -71,7 +72,13 @@ export function mapsOf(file: MidiFile): MidiMaps {
     const end = tick + length;
     const bpm = tempos.findLast((one) => one.tick < tick + length / 2)?.bpm ?? USUAL_TEMPO;
     const marker = markers.find((one) => Math.abs(one.tick - tick) <= length / 8)?.text;
-    bars.push({ startTick: tick, endTick: end, metre, tempoBpm: isTempo(bpm) ? bpm : USUAL_TEMPO, marker });
+    bars.push({
+      startTick: tick,
+      endTick: end,
+      metre,
+      tempoBpm: isTempo(bpm) ? bpm : USUAL_TEMPO,
+      marker,
+    });
     tick = end;
   }
   return { bars, key, title };
@@ -88,7 +95,10 @@ export function durationOfTicks(ticks: number, ticksPerQuarter: number): Fractio
 
 function keyOf(fifths: number, scale: number): Key {
   const isMinor = scale === 1;
-  return { tonic: pitchClassAtFifths(fifths + (isMinor ? 3 : 0)), mode: isMinor ? "minor" : "major" };
+  return {
+    tonic: pitchClassAtFifths(fifths + (isMinor ? 3 : 0)),
+    mode: isMinor ? "minor" : "major",
+  };
 }
 
 /** Texts of a MIDI file are bytes; most programs write UTF-8 today. */

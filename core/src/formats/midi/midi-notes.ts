@@ -44,7 +44,8 @@ function channelsOfTrack(track: MidiTrack): readonly MidiChannel[] {
   for (const { tick, event } of track.events) {
     if (!("channel" in event) || event.type === "channelPrefix") continue;
     let reader = readers.get(event.channel);
-    if (!reader) readers.set(event.channel, (reader = new ChannelReader(track.index, event.channel)));
+    if (!reader)
+      readers.set(event.channel, (reader = new ChannelReader(track.index, event.channel)));
     reader.take(tick, event);
   }
   return [...readers.values()].map((reader) => reader.finish(track.endTick));

@@ -107,7 +107,9 @@ function isByString(
 ): boolean {
   if (tuning && spoken > 1 && spoken <= tuning.length) return true;
   if (channels.length < 4 || channels.length > 9) return false;
-  return channels.every(({ notes, channel }) => channel !== DRUM_CHANNEL && mostTogether(notes) === 1);
+  return channels.every(
+    ({ notes, channel }) => channel !== DRUM_CHANNEL && mostTogether(notes) === 1,
+  );
 }
 
 interface TrackWords {

@@ -1,7 +1,15 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { midiOf } from "../../pitch/pitch";
-import { add, compare, formatFraction, fraction, toNumber, ZERO, type Fraction } from "../../rhythm/fraction";
+import {
+  add,
+  compare,
+  formatFraction,
+  fraction,
+  toNumber,
+  ZERO,
+  type Fraction,
+} from "../../rhythm/fraction";
 import { STRAIGHT } from "../../rhythm/feel";
 import { playedBars } from "../../playing/timeline";
 import { timed } from "../../score/bar";
@@ -72,7 +80,9 @@ function heardIn(song: Song): readonly Heard[] {
       }
     }
   }
-  return heard.sort((a, b) => compare(a.onset, b.onset) || a.midi - b.midi || a.string! - b.string!);
+  return heard.sort(
+    (a, b) => compare(a.onset, b.onset) || a.midi - b.midi || a.string! - b.string!,
+  );
 }
 
 const ticks = (onset: Fraction) => toNumber(onset) * 4 * TICKS_PER_QUARTER;

@@ -61,7 +61,11 @@ export function parseMidiFile(bytes: Uint8Array): MidiParsing {
   let left = MAX_EVENTS;
   for (const chunk of chunksFrom(bytes, header.next, report)) {
     if (tracks.length >= MAX_TRACKS) {
-      report("midi-tracks", "error", `a MIDI file may have ${MAX_TRACKS} tracks: the rest was not read`);
+      report(
+        "midi-tracks",
+        "error",
+        `a MIDI file may have ${MAX_TRACKS} tracks: the rest was not read`,
+      );
       break;
     }
     const { events, isBroken } = eventsOf(chunk);
@@ -73,7 +77,11 @@ export function parseMidiFile(bytes: Uint8Array): MidiParsing {
       );
     }
     if (events.length > left) {
-      report("midi-events", "error", `a MIDI file may have ${MAX_EVENTS} events: the rest was not read`);
+      report(
+        "midi-events",
+        "error",
+        `a MIDI file may have ${MAX_EVENTS} events: the rest was not read`,
+      );
     }
     const timed = timedEvents(events.slice(0, left));
     left -= timed.length;
@@ -90,7 +98,10 @@ export function parseMidiFile(bytes: Uint8Array): MidiParsing {
 /** Files from the RIFF world wrap the same bytes. */
 function headerAt(bytes: Uint8Array): number | undefined {
   const isAt = (at: number) =>
-    bytes[at] === 0x4d && bytes[at + 1] === 0x54 && bytes[at + 2] === 0x68 && bytes[at + 3] === 0x64;
+    bytes[at] === 0x4d &&
+    bytes[at + 1] === 0x54 &&
+    bytes[at + 2] === 0x68 &&
+    bytes[at + 3] === 0x64;
   if (bytes.length >= 14 && isAt(0)) return 0;
   return bytes.length >= 34 && isAt(20) ? 20 : undefined;
 }
@@ -98,7 +109,11 @@ function headerAt(bytes: Uint8Array): number | undefined {
 function readHeader(bytes: Uint8Array, start: number) {
   const view = new DataView(bytes.buffer, bytes.byteOffset + start, bytes.length - start);
   const length = view.getUint32(4);
-  return { format: view.getUint16(8), division: view.getUint16(12), next: start + 8 + Math.max(6, length) };
+  return {
+    format: view.getUint16(8),
+    division: view.getUint16(12),
+    next: start + 8 + Math.max(6, length),
+  };
 }
 
 function ticksIn(
@@ -106,7 +121,11 @@ function ticksIn(
   report: (code: string, severity: Finding["severity"], message: string) => void,
 ): number | undefined {
   if (division === 0) {
-    report("midi-division", "error", "this MIDI file counts 0 ticks a quarter note: it has no time");
+    report(
+      "midi-division",
+      "error",
+      "this MIDI file counts 0 ticks a quarter note: it has no time",
+    );
     return undefined;
   }
   if (division < 0x8000) return division;

@@ -128,7 +128,10 @@ function beatsOf(ticks: readonly number[], bars: readonly MidiBar[], ticksPerQua
 }
 
 /** How many beats stand on a simple division to within a tick: near all in what a program wrote. */
-function cleanShare(beats: ReadonlyMap<string, readonly number[]>, ticksPerQuarter: number): number {
+function cleanShare(
+  beats: ReadonlyMap<string, readonly number[]>,
+  ticksPerQuarter: number,
+): number {
   if (beats.size === 0) return 1;
   let clean = 0;
   for (const beat of beats.values()) if (cleanGrid(beat, ticksPerQuarter) !== undefined) clean++;

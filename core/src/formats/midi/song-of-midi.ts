@@ -81,7 +81,12 @@ export function songOfMidi(
     referenceHz: STANDARD_REFERENCE_HZ,
     style: {},
   };
-  const cut = cutIntoPhrases(bars, taken.map(({ line }) => line.bars), details, newId);
+  const cut = cutIntoPhrases(
+    bars,
+    taken.map(({ line }) => line.bars),
+    details,
+    newId,
+  );
   const partIds = taken.map(({ part }) => part.id);
   const song: Song = {
     ...details,
@@ -169,7 +174,9 @@ function cutIntoPhrases(
       bars.slice(from, to).map(({ metre, tempoBpm }, bar) => ({ bar, metre, tempoBpm })),
       details,
     );
-    const own = lines.map((line) => line.slice(from, to)).map((line) => (isSilent(line) ? [] : line));
+    const own = lines
+      .map((line) => line.slice(from, to))
+      .map((line) => (isSilent(line) ? [] : line));
     if (own.every((line) => line.length === 0)) own[0] = lines[0]!.slice(from, to);
     const marker = bars[from]!.marker;
     const known = phrases.find(
@@ -182,7 +189,8 @@ function cutIntoPhrases(
     if (known) return known.phrase.id;
     const count = (names.get(marker ?? "") ?? 0) + 1;
     names.set(marker ?? "", count);
-    const name = marker === undefined ? `Phrase ${index + 1}` : count > 1 ? `${marker} (${count})` : marker;
+    const name =
+      marker === undefined ? `Phrase ${index + 1}` : count > 1 ? `${marker} (${count})` : marker;
     const phrase = { id: newId(), name, marks };
     phrases.push({ phrase, bars: own });
     return phrase.id;

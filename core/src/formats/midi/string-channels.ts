@@ -59,7 +59,11 @@ export function stringChannelsOf(voice: MidiVoice): StringChannels | undefined {
       return notes.every(({ midi }) => midi >= low && midi <= high);
     });
     if (fits) {
-      return { tuning, capo, strings: new Map(pairs.map(([{ channel }, string]) => [channel, string])) };
+      return {
+        tuning,
+        capo,
+        strings: new Map(pairs.map(([{ channel }, string]) => [channel, string])),
+      };
     }
   }
   return undefined;

@@ -9,7 +9,14 @@ import { eventTimes, type EventTime } from "../../playing/event-times";
 import { pitchCourse } from "../../playing/pitch-course";
 import { playedBars, type PlayedBar } from "../../playing/timeline";
 import { withEvents } from "../../score/bar";
-import { eventTechniqueOf, linkOf, notesOf, stringOf, techniqueOf, type Note } from "../../score/event";
+import {
+  eventTechniqueOf,
+  linkOf,
+  notesOf,
+  stringOf,
+  techniqueOf,
+  type Note,
+} from "../../score/event";
 import { lineOf, type Part, type Song } from "../../score/song";
 import { PROGRAM_OF_KIND } from "../reading/programs.data";
 import { DRUM_CHANNEL } from "./midi-notes";
@@ -84,13 +91,19 @@ function withoutFermatas(song: Song): Song {
 /** Where each bar begins, and where the last one ends. */
 function startTicks(bars: readonly PlayedBar[]): readonly number[] {
   const last = bars.at(-1);
-  const ticks = bars.map(({ start }) => Math.round((start.num * 4 * TICKS_PER_QUARTER) / start.den));
+  const ticks = bars.map(({ start }) =>
+    Math.round((start.num * 4 * TICKS_PER_QUARTER) / start.den),
+  );
   if (!last) return [0];
   const end = last.start.num / last.start.den + last.length.num / last.length.den;
   return [...ticks, Math.round(end * 4 * TICKS_PER_QUARTER)];
 }
 
-function firstTrack(song: Song, bars: readonly PlayedBar[], starts: readonly number[]): readonly Timed[] {
+function firstTrack(
+  song: Song,
+  bars: readonly PlayedBar[],
+  starts: readonly number[],
+): readonly Timed[] {
   const events: Timed[] = [
     { tick: 0, rank: 0, event: { meta: true, type: "trackName", text: asBytes(song.title) } },
     {
@@ -159,7 +172,11 @@ function partTrack(
   const words = [`tuning: ${formatTuning(instrument.tuning)}`, `capo: ${formatCapo(capo)}`];
   const head: Timed[] = [
     { tick: 0, rank: 0, event: { meta: true, type: "trackName", text: asBytes(part.name) } },
-    ...words.map((text): Timed => ({ tick: 0, rank: 1, event: { meta: true, type: "text", text } })),
+    ...words.map((text): Timed => ({
+      tick: 0,
+      rank: 1,
+      event: { meta: true, type: "text", text },
+    })),
     ...channels.flatMap((channel) => setUpOf(channel, PROGRAM_OF_KIND[instrument.kind] - 1)),
   ];
   const times = bars.flatMap((played, index) => {
@@ -169,7 +186,11 @@ function partTrack(
       start +
       Math.round(((seconds - played.startSeconds) / played.secondsAWhole) * 4 * TICKS_PER_QUARTER);
     return bar
-      ? eventTimes(bar, played, song.feel).map((at) => ({ at, from: tickOf(at.start), to: tickOf(at.end) }))
+      ? eventTimes(bar, played, song.feel).map((at) => ({
+          at,
+          from: tickOf(at.start),
+          to: tickOf(at.end),
+        }))
       : [];
   });
   const notes = notesIn(times, part);
@@ -223,7 +244,14 @@ function notesIn(
         before.to = to;
         continue;
       }
-      const one = { note, at, midi, string, from, to: note.kind === "dead" ? Math.min(to, from + DEAD_TICKS) : to };
+      const one = {
+        note,
+        at,
+        midi,
+        string,
+        from,
+        to: note.kind === "dead" ? Math.min(to, from + DEAD_TICKS) : to,
+      };
       last.set(key, one);
       struck.push(one);
     }
@@ -249,7 +277,11 @@ function isBent({ note, at }: Struck): boolean {
   const isMoved = note.techniques.some(({ kind }) =>
     ["bend", "slide-in", "slide-out", "vibrato"].includes(kind),
   );
-  return isMoved || note.pitch.cents !== undefined || eventTechniqueOf(at.event, "tremolo-bar") !== undefined;
+  return (
+    isMoved ||
+    note.pitch.cents !== undefined ||
+    eventTechniqueOf(at.event, "tremolo-bar") !== undefined
+  );
 }
 
 function eventsOfNote(
@@ -259,7 +291,11 @@ function eventsOfNote(
 ): readonly Timed[] {
   const end = Math.max(from + 1, to);
   const events: Timed[] = [
-    { tick: from, rank: 6, event: { type: "noteOn", channel, noteNumber: midi, velocity: velocityOf(note, at) } },
+    {
+      tick: from,
+      rank: 6,
+      event: { type: "noteOn", channel, noteNumber: midi, velocity: velocityOf(note, at) },
+    },
     { tick: end, rank: 3, event: { type: "noteOff", channel, noteNumber: midi, velocity: 0 } },
   ];
   if (note.kind === "dead" || !mayBend) return events;
@@ -267,7 +303,11 @@ function eventsOfNote(
   const course = pitchCourse(note, { ofEvent });
   const wheel = (tick: number, cents: number, rank: number): Timed => {
     const value = Math.round((8192 * cents) / (100 * BEND_RANGE));
-    return { tick, rank, event: { type: "pitchBend", channel, value: Math.max(-8192, Math.min(8191, value)) } };
+    return {
+      tick,
+      rank,
+      event: { type: "pitchBend", channel, value: Math.max(-8192, Math.min(8191, value)) },
+    };
   };
   if (course.some(({ cents }) => cents !== 0)) {
     const span = end - from;
@@ -276,7 +316,9 @@ function eventsOfNote(
       const steps = before && before.cents !== point.cents ? 8 : 1;
       for (let step = 1; step <= steps; step++) {
         const share = before ? before.share + ((point.share - before.share) * step) / steps : 0;
-        const cents = before ? before.cents + ((point.cents - before.cents) * step) / steps : point.cents;
+        const cents = before
+          ? before.cents + ((point.cents - before.cents) * step) / steps
+          : point.cents;
         const tick = Math.min(end - 1, from + Math.round(share * span));
         events.push(wheel(tick, cents, tick === from ? 5 : 7));
       }

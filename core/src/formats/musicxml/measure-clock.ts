@@ -39,8 +39,7 @@ export class MeasureClock {
     // A voice that goes on where it ended goes on exactly there.
     const onset = before && Math.abs(before.units - this.now) < 0.5 ? before.exact : this.onset;
     const counted = this.exact(units);
-    const isRounded =
-      value && Math.abs((4 * this.divisions * value.num) / value.den - units) < 1;
+    const isRounded = value && Math.abs((4 * this.divisions * value.num) / value.den - units) < 1;
     const duration = isRounded ? value : counted;
     this.move(units);
     this.ends.set(voice, { units: this.now, exact: add(onset, duration) });

@@ -28,7 +28,8 @@ function pieces(event: LineEvent): readonly LineEvent[] {
       if (event.kind !== "notes") return { ...event, duration };
       return { ...event, duration, notes: event.notes.map(plainNote) };
     }
-    const notes = event.kind === "notes" ? event.notes.filter((note) => note.kind === "pitched") : [];
+    const notes =
+      event.kind === "notes" ? event.notes.filter((note) => note.kind === "pitched") : [];
     if (event.kind !== "notes" || notes.length === 0) return { kind: "rest", id: "", duration };
     return {
       kind: "notes",
@@ -48,7 +49,13 @@ function plainNote(note: Note): Note {
   return note.kind === "dead" ? note : plainPitched(note);
 }
 
-function plainPitched({ reason: _reason, notOn: _notOn, place, finger, ...note }: PitchedNote): PitchedNote {
+function plainPitched({
+  reason: _reason,
+  notOn: _notOn,
+  place,
+  finger,
+  ...note
+}: PitchedNote): PitchedNote {
   const { finger: held, ...bare } = place ?? {};
   const said = finger ?? held;
   return {

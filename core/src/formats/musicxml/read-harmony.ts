@@ -26,7 +26,11 @@ export function readHarmony(
   const exact = qualityOf(kind, element);
   const said = written === undefined ? undefined : parseChord(`C${written}`);
   const quality =
-    exact ?? (said?.ok ? said.value.quality : undefined) ?? QUALITY_OF_KIND.get(kind) ?? NEAREST_KIND[kind] ?? "";
+    exact ??
+    (said?.ok ? said.value.quality : undefined) ??
+    QUALITY_OF_KIND.get(kind) ??
+    NEAREST_KIND[kind] ??
+    "";
   const isNearest = exact === undefined && !said?.ok;
   return { chord: { root, quality, ...(bass && { bass }) }, isNearest };
 }

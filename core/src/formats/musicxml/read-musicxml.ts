@@ -94,7 +94,11 @@ function readParts(
   const fields = fieldsOf(score);
   const all = childrenOf(score, "part");
   if (all.length > MAX_PARTS) {
-    remarks.say("too-many-parts", "error", `a song has at most ${MAX_PARTS} parts, got ${all.length}: the rest was left out`);
+    remarks.say(
+      "too-many-parts",
+      "error",
+      `a song has at most ${MAX_PARTS} parts, got ${all.length}: the rest was left out`,
+    );
   }
   return all.slice(0, MAX_PARTS).map((element, index): RawPart => {
     const id = element.attributes["id"] ?? "";

@@ -238,7 +238,8 @@ class MarkReader {
     const lower = said.toLowerCase();
     const number = Number(/(\d+)$/u.exec(lower)?.[1]);
     if (lower === "slap" || lower === "pop" || lower === "thumb") this.pluck(lower);
-    else if (lower === TECHNIQUE_WORDS["fret-hand-mute"]) this.technique({ kind: "fret-hand-mute" });
+    else if (lower === TECHNIQUE_WORDS["fret-hand-mute"])
+      this.technique({ kind: "fret-hand-mute" });
     else if (lower === TECHNIQUE_WORDS["slide-bar"]) this.technique({ kind: "slide-bar" });
     else if (lower === HIT_WORDS.body || lower === HIT_WORDS.scrape) {
       this.event.sound = lower === HIT_WORDS.body ? "body" : "scrape";

@@ -5,13 +5,7 @@ import type { Feel } from "../../rhythm/feel";
 import { parseMetre, type Metre } from "../../rhythm/metre";
 import { isTempo } from "../../rhythm/tempo";
 import type { Remarks } from "../reading/remarks";
-import {
-  childOf,
-  childrenOf,
-  integerOf,
-  textOf,
-  type XmlElement,
-} from "../xml/read-xml";
+import { childOf, childrenOf, integerOf, textOf, type XmlElement } from "../xml/read-xml";
 import { MeasureClock } from "./measure-clock";
 import type { RawEvent, RawMeasure, RawNote, RawPart, RawRepeats, RawStaff, Span } from "./raw";
 import { readDirection } from "./read-directions";
@@ -169,7 +163,10 @@ export class PartReader {
     }
     if (!this.key) this.key = key;
     else if (JSON.stringify(key) !== JSON.stringify(this.key)) {
-      this.tally("key-change", "a change of key was left out, a song has one key here: the pitches are kept");
+      this.tally(
+        "key-change",
+        "a change of key was left out, a song has one key here: the pitches are kept",
+      );
     }
   }
 
@@ -322,7 +319,8 @@ export class PartReader {
       this.tally("chord-unread", "a chord symbol without a root was left out");
       return;
     }
-    if (read.isNearest) this.tally("chord-nearest", "a chord symbol was read as the nearest known one");
+    if (read.isNearest)
+      this.tally("chord-nearest", "a chord symbol was read as the nearest known one");
     const offset = Number(textOf(element, "offset") ?? 0);
     const units = Math.round(1000 * (Number.isFinite(offset) ? offset : 0));
     const off = fraction(units, Math.round(4000 * clock.unitsOfQuarter));
@@ -334,7 +332,9 @@ export class PartReader {
   }
 
   private say(code: string, severity: "warning" | "info", message: string): void {
-    this.remarks.say(code, severity, `${this.name}, bar ${this.bar}: ${message}`, { bar: this.bar });
+    this.remarks.say(code, severity, `${this.name}, bar ${this.bar}: ${message}`, {
+      bar: this.bar,
+    });
   }
 
   private tally(code: string, what: string): void {

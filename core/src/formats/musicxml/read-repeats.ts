@@ -5,7 +5,9 @@ import type { RawRepeats } from "./raw";
 export function readBarline(element: XmlElement): RawRepeats {
   const repeat = childOf(element, "repeat")?.attributes;
   const ending = childOf(element, "ending")?.attributes;
-  const passes = [...(ending?.["number"] ?? "").matchAll(/\d{1,2}/gu)].map(([digits]) => Number(digits));
+  const passes = [...(ending?.["number"] ?? "").matchAll(/\d{1,2}/gu)].map(([digits]) =>
+    Number(digits),
+  );
   const times = Number(repeat?.["times"] ?? 2);
   return {
     ...(repeat?.["direction"] === "forward" && { opensRepeat: true }),

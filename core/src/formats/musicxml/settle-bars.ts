@@ -22,7 +22,10 @@ interface Setting extends SettledPart {
 }
 
 /** The measures of a part as bars: one voice, the one below, rests where the file leaves gaps. */
-export function settleBars(measures: readonly RawMeasure[], setting: Setting): readonly SettledBar[] {
+export function settleBars(
+  measures: readonly RawMeasure[],
+  setting: Setting,
+): readonly SettledBar[] {
   joinLinks(measures);
   const voices = voicesOf(measures);
   return measures.map((measure, index) => {
@@ -144,7 +147,10 @@ function eventsOfVoice(
     at = add(at, length);
   }
   if (events.length <= MAX_EVENTS_IN_BAR) return events;
-  say("bar-too-full", `a bar may have ${MAX_EVENTS_IN_BAR} events, got ${events.length}: the rest was left out`);
+  say(
+    "bar-too-full",
+    `a bar may have ${MAX_EVENTS_IN_BAR} events, got ${events.length}: the rest was left out`,
+  );
   return events.slice(0, MAX_EVENTS_IN_BAR);
 }
 
@@ -194,7 +200,11 @@ function notesOf(raw: RawEvent, { part, settled, remarks, newId }: Setting): rea
     const known = settled.get(note);
     const place = known && !taken.has(known.place.string) ? known.place : undefined;
     if (known && !place) {
-      remarks.tally("string-twice", "warning", `${part.name}: two notes at once on one string: the second keeps its pitch only`);
+      remarks.tally(
+        "string-twice",
+        "warning",
+        `${part.name}: two notes at once on one string: the second keeps its pitch only`,
+      );
     }
     if (place) taken.add(place.string);
     const pitch = known?.pitch ?? note.pitch;
@@ -211,11 +221,18 @@ function notesOf(raw: RawEvent, { part, settled, remarks, newId }: Setting): rea
       pinned: false,
       ...(note.finger !== undefined && { finger: note.finger }),
       ...pluck,
-      techniques: inOrder([...(note.link ? [{ kind: note.link }] : []), ...techniques]).slice(0, 12),
+      techniques: inOrder([...(note.link ? [{ kind: note.link }] : []), ...techniques]).slice(
+        0,
+        12,
+      ),
     });
   }
   if (notes.length > MAX_STRINGS) {
-    remarks.tally("chord-too-big", "warning", `${part.name}: a chord has at most ${MAX_STRINGS} notes: the rest of it was left out`);
+    remarks.tally(
+      "chord-too-big",
+      "warning",
+      `${part.name}: a chord has at most ${MAX_STRINGS} notes: the rest of it was left out`,
+    );
   }
   return notes.slice(0, MAX_STRINGS);
 }

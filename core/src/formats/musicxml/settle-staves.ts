@@ -14,7 +14,8 @@ export function settleStaves(part: RawPart): {
 } {
   const counts = new Map<number, number>();
   for (const { events } of part.measures) {
-    for (const { staff, notes } of events) counts.set(staff, (counts.get(staff) ?? 0) + notes.length);
+    for (const { staff, notes } of events)
+      counts.set(staff, (counts.get(staff) ?? 0) + notes.length);
   }
   const staves = [...counts.keys()].sort((a, b) => a - b);
   if (staves.length < 2) return { staff: staves[0], measures: part.measures, leftOut: 0 };

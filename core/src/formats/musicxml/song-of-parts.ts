@@ -31,7 +31,10 @@ const MAX_MEASURES = 8000;
 /** The parts of a file as a song: phrases where its marks are, the form of its repeats. */
 export function songOfParts(file: FileFacts, newId: () => string, remarks: Remarks): Song {
   const key = file.parts.find((part) => part.key)?.key ?? C_MAJOR;
-  const count = Math.min(MAX_MEASURES, Math.max(...file.parts.map(({ measures }) => measures.length)));
+  const count = Math.min(
+    MAX_MEASURES,
+    Math.max(...file.parts.map(({ measures }) => measures.length)),
+  );
   const said = measuresForAll(file.parts, count);
   const metres = runningMetres(said);
   const parts = file.parts.map((raw) => {

@@ -6,11 +6,7 @@ import { KIND_OF_CHORD } from "./vocabulary.data";
 import { unitsOf } from "./write-note";
 
 /** A chord at its moment of the bar, as it sounds; written at the start of the bar. */
-export function harmonyElement(
-  { at, chord }: ChordAt,
-  from: Fraction,
-  divisions: number,
-): XmlNode {
+export function harmonyElement({ at, chord }: ChordAt, from: Fraction, divisions: number): XmlNode {
   const units = unitsOf(subtract(at, from), divisions);
   const offset = units !== 0 && leaf("offset", units);
   if (!chord) {

@@ -156,7 +156,8 @@ function directionsOf(
     const words = leaf("words", song.feel.kind === "swing" ? "Swing" : "Shuffle");
     directions.push(direction([words], node("sound", {}, swingOf(song.feel))));
   }
-  if (part.capo.fret > 0) directions.push(direction([leaf("words", sentence(capoInWords(part.capo)))]));
+  if (part.capo.fret > 0)
+    directions.push(direction([leaf("words", sentence(capoInWords(part.capo)))]));
   return directions;
 }
 
@@ -262,5 +263,7 @@ function barlineRight({ isLastOfPhrase }: WrittenMeasure, at: WrittenPhrase): Xm
 
 function endingElement(passes: readonly number[], type: "start" | "stop" | "discontinue"): XmlNode {
   const number = passes.join(", ");
-  return type === "start" ? leaf("ending", `${number}.`, { number, type }) : node("ending", { number, type });
+  return type === "start"
+    ? leaf("ending", `${number}.`, { number, type })
+    : node("ending", { number, type });
 }

@@ -213,36 +213,36 @@ function eventSigns(event: LineEvent): readonly Said[] {
 }
 
 function techniquesOfEvent(technique: EventTechnique, event: NotesEvent): readonly Said[] {
-    switch (technique.kind) {
-      // A property of the sound: the note's own play element.
-      case "palm-mute":
-        return [];
-      case "staccato":
-      case "accent":
-        return [["articulations", node(technique.kind)]];
-      case "rake":
-        return [["technical", leaf("other-technical", `${RAKE} ${technique.stroke}`)]];
-      case "arpeggio":
-        // Down goes from the thick strings to the thin ones: the pitches rise.
-        return [plain("arpeggiate", { direction: technique.stroke === "down" ? "up" : "down" })];
-      case "tremolo": {
-        const marks = technique.value && tremoloMarks(event, technique.value);
-        if (marks !== undefined) {
-          return [["ornaments", leaf("tremolo", marks, { type: "single" })]];
-        }
-        return [
-          ["ornaments", leaf("tremolo", 0, { type: "unmeasured" })],
-          ...(technique.value
-            ? [ornament(`${TREMOLO_VALUE} ${formatDuration(technique.value)}`)]
-            : []),
-        ];
+  switch (technique.kind) {
+    // A property of the sound: the note's own play element.
+    case "palm-mute":
+      return [];
+    case "staccato":
+    case "accent":
+      return [["articulations", node(technique.kind)]];
+    case "rake":
+      return [["technical", leaf("other-technical", `${RAKE} ${technique.stroke}`)]];
+    case "arpeggio":
+      // Down goes from the thick strings to the thin ones: the pitches rise.
+      return [plain("arpeggiate", { direction: technique.stroke === "down" ? "up" : "down" })];
+    case "tremolo": {
+      const marks = technique.value && tremoloMarks(event, technique.value);
+      if (marks !== undefined) {
+        return [["ornaments", leaf("tremolo", marks, { type: "single" })]];
       }
-      case "tremolo-bar": {
-        const { cents, course } = technique;
-        const how = leaf("with-bar", course === "dive" ? "" : course);
-        return [["technical", bend(-cents, how)]];
-      }
+      return [
+        ["ornaments", leaf("tremolo", 0, { type: "unmeasured" })],
+        ...(technique.value
+          ? [ornament(`${TREMOLO_VALUE} ${formatDuration(technique.value)}`)]
+          : []),
+      ];
     }
+    case "tremolo-bar": {
+      const { cents, course } = technique;
+      const how = leaf("with-bar", course === "dive" ? "" : course);
+      return [["technical", bend(-cents, how)]];
+    }
+  }
 }
 
 /**

@@ -57,9 +57,14 @@ class FormWriter {
 
   section(section: Section): readonly WrittenPhrase[] {
     const { items, name } = section;
-    const isPlain = items.every((item) => item.times === 1 && !item.over && item.endings.length === 0);
+    const isPlain = items.every(
+      (item) => item.times === 1 && !item.over && item.endings.length === 0,
+    );
     const written = isPlain
-      ? this.repeated(section, items.flatMap((item) => this.alone(item.phraseId)))
+      ? this.repeated(
+          section,
+          items.flatMap((item) => this.alone(item.phraseId)),
+        )
       : this.passByPass(section, () => items.flatMap((item) => this.item(item)));
     const [first, ...rest] = written;
     return first ? [{ ...first, section: name }, ...rest] : [];

@@ -2,14 +2,7 @@ import { tupletRuns } from "../../checks/tuplets";
 import { writtenAs } from "../../rhythm/duration";
 import { ZERO, type Fraction } from "../../rhythm/fraction";
 import type { Bar } from "../../score/bar";
-import {
-  lengthOf,
-  linkOf,
-  notesOf,
-  stringOf,
-  type LineEvent,
-  type Note,
-} from "../../score/event";
+import { lengthOf, linkOf, notesOf, stringOf, type LineEvent, type Note } from "../../score/event";
 import type { Joined, Lead } from "./write-notations";
 
 /** A note as one piece of it stands in the file. */

@@ -49,7 +49,13 @@ export function guessInstrument(facts: InstrumentFacts): {
   return { instrument, capo };
 }
 
-function kindOf({ partName, instrumentName = "", program, tuning, range }: InstrumentFacts): InstrumentKind {
+function kindOf({
+  partName,
+  instrumentName = "",
+  program,
+  tuning,
+  range,
+}: InstrumentFacts): InstrumentKind {
   const name = `${partName} ${instrumentName}`.toLowerCase();
   if (/\bbass\b|\bbaß\b/u.test(name)) return "bass";
   if (program !== undefined && program >= 32 && program <= 39) return "bass";
@@ -80,6 +86,8 @@ function lowestOf(tuning: Tuning): number {
 
 /** More strings before other pitches: a seven-string guitar is a smaller guess than an odd tuning. */
 function strangeness(tuning: Tuning, usual: Tuning): number {
-  const changed = usual.filter((open, index) => tuning[index] && midiOf(tuning[index]!) !== midiOf(open));
+  const changed = usual.filter(
+    (open, index) => tuning[index] && midiOf(tuning[index]!) !== midiOf(open),
+  );
   return 2 * Math.abs(tuning.length - usual.length) + changed.length;
 }

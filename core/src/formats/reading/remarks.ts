@@ -37,7 +37,8 @@ export class Remarks {
     });
     const told = [...this.tallies.values()].map(({ finding, count }): Finding => {
       const { bar } = finding.where;
-      const where = bar === undefined ? "" : count > 1 ? `, first in bar ${bar}` : `, in bar ${bar}`;
+      const where =
+        bar === undefined ? "" : count > 1 ? `, first in bar ${bar}` : `, in bar ${bar}`;
       const often = count > 1 ? `${count} × ` : "";
       return { ...finding, message: `${often}${finding.message}${where}` };
     });

@@ -121,7 +121,9 @@ function readLooseLine(text: string, header: Header): boolean {
     /\btuning\b|\btuned\b|^(?:drop|open|standard|half|whole|down)\b/iu.test(text) ||
     /^[A-G][#b♯♭]?(?:[\s-]*[A-Ga-g][#b♯♭]?){3,8}$/u.test(text);
   if (!isTuning || text.length > 60) return false;
-  const reading = parseTuning(text.replace(/\b(?:guitar|bass)?\s*tun(?:ing|ed)(?:\s+to)?\b:?/giu, " ").trim());
+  const reading = parseTuning(
+    text.replace(/\b(?:guitar|bass)?\s*tun(?:ing|ed)(?:\s+to)?\b:?/giu, " ").trim(),
+  );
   if (reading.ok) header.tuning ??= reading.value;
   return reading.ok;
 }

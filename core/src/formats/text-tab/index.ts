@@ -5,4 +5,4 @@ export {
   type TextTabReading,
 } from "./read-text-tab";
 export { songOfTextTab } from "./song-of-text-tab";
-export { writeTextTab } from "./write-text-tab";
+export { MAX_WIDTH, MIN_WIDTH, writeTextTab } from "./write-text-tab";

@@ -119,7 +119,9 @@ export class SignReader {
   /** Whether the sign at hand follows the last note without a gap. */
   private get isTouching(): boolean {
     const { last } = this;
-    return last !== undefined && !/-/u.test(this.cell.text.slice(last.column + last.width, this.at));
+    return (
+      last !== undefined && !/-/u.test(this.cell.text.slice(last.column + last.width, this.at))
+    );
   }
 
   private note(width: number, fret: number | undefined, techniques: readonly Technique[]): void {
@@ -154,7 +156,8 @@ export class SignReader {
     const { last, cell } = this;
     if (sign === "s") return "link";
     const behind = cell.text.slice(at + 1, this.at);
-    const isBehindNote = last !== undefined && !cell.text.slice(last.column + last.width, at).includes("-");
+    const isBehindNote =
+      last !== undefined && !cell.text.slice(last.column + last.width, at).includes("-");
     // Out of the note before: the next one begins by itself.
     if (isBehindNote) return behind.includes("--") ? "out" : "link";
     const from = last ? last.fret : this.before;
@@ -199,7 +202,12 @@ export class SignReader {
       );
     } else this.technique({ kind: "bend", course: pre === "" ? "bend" : "pre-bend", cents });
     if (amount === undefined) {
-      this.remark(this.at, "bend-assumed", "a bend without its amount was read as a whole step", "info");
+      this.remark(
+        this.at,
+        "bend-assumed",
+        "a bend without its amount was read as a whole step",
+        "info",
+      );
     }
     this.at += whole.length;
   }

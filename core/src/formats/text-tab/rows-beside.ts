@@ -84,7 +84,12 @@ function* spansIn(text: string, pattern: RegExp): Generator<Columns> {
 }
 
 function isOnlySpans(text: string): boolean {
-  return text.replace(MUTES, "").replace(RINGS, "").replace(/[-.–—_>|\s]/gu, "") === "";
+  return (
+    text
+      .replace(MUTES, "")
+      .replace(RINGS, "")
+      .replace(/[-.–—_>|\s]/gu, "") === ""
+  );
 }
 
 /** A row in which every word is a chord; a lone letter that may name a string is none. */

@@ -64,7 +64,8 @@ export function readSystem(
       width: Math.max(...cells.map((cell) => cell?.text.length ?? 0)),
       textStart: cells.find((cell) => cell)?.start ?? 0,
       // A count without a sign means the whole line.
-      opensRepeat: cells.some((cell) => cell?.opens) || (index === 0 && times !== undefined && !hasSign),
+      opensRepeat:
+        cells.some((cell) => cell?.opens) || (index === 0 && times !== undefined && !hasSign),
       closesRepeat: isLast && times !== undefined ? times : closes ? 2 : undefined,
     };
   });

@@ -41,6 +41,8 @@ export class ColumnMaker {
   private readonly soFar: { inBar?: { readonly fret: number | undefined }; before?: number }[];
   /** The notes that a tie would prolong. */
   private last: readonly Note[] = [];
+  /** What had no sign: slides that would be read as another one, ties of a part of a chord. */
+  readonly lost = { "slide-in": 0, tie: 0 };
 
   constructor(
     private readonly strings: number,
@@ -70,10 +72,16 @@ export class ColumnMaker {
     const texts = Array.from({ length: this.strings }, () => ({ lead: "", sign: "", room: 0 }));
     for (const note of isTied ? [] : notes) {
       const string = stringOf(note);
-      if (string === undefined || linkOf(note) === "tie") continue;
+      if (string === undefined) continue;
+      if (linkOf(note) === "tie") {
+        this.lost.tie++;
+        continue;
+      }
       const soFar = this.soFar[string - 1]!;
-      texts[string - 1] = noteText(note, this.names, soFar as StringSoFar);
-      soFar.inBar = { fret: writtenFretOf(note, texts[string - 1]!.sign) };
+      const text = noteText(note, this.names, soFar as StringSoFar);
+      texts[string - 1] = text;
+      if (techniqueOf(note, "slide-in") && !/[/\\]/u.test(text.lead)) this.lost["slide-in"]++;
+      soFar.inBar = { fret: writtenFretOf(note, text.sign) };
     }
     if (notes.length > 0 && !isTied) this.last = notes.filter((note) => linkOf(note) !== "tie");
     const lead = texts.some((text) => text.lead !== "") ? 1 : 0;

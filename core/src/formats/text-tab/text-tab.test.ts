@@ -152,7 +152,13 @@ describe("what cannot be read", () => {
   const four = "G|-0-|\nD|---|\nA|---|\nE|---|";
   it.each([
     ["a comment", `${four}\nplay it softly`, "line-unread", 5, 1],
-    ["a harmonic that is none", "G|-<11>-|\nD|------|\nA|------|\nE|------|", "harmonic-silent", 1, 4],
+    [
+      "a harmonic that is none",
+      "G|-<11>-|\nD|------|\nA|------|\nE|------|",
+      "harmonic-silent",
+      1,
+      4,
+    ],
     [
       "a fret beyond the neck",
       "G|-0--41-|\nD|-------|\nA|-------|\nE|-------|",

@@ -85,9 +85,7 @@ function headerOf({ song, part, style }: Sheet): string {
   const { capo } = part;
   const counted = `frets are counted from ${style.fretsFrom === "nut" ? "the nut" : "it"}`;
   // Only the phrases that this part plays are in its text, and have their letters from it.
-  const played = song.phrases.filter(
-    ({ id }) => (lineOf(song, id, part.id)?.bars.length ?? 0) > 0,
-  );
+  const played = song.phrases.filter(({ id }) => (lineOf(song, id, part.id)?.bars.length ?? 0) > 0);
   const hasForm = song.form.length > 0 && played.length === song.phrases.length;
   return [
     song.title,
@@ -170,7 +168,12 @@ function drawSystem(bars: readonly WrittenBar[], { part, style }: Sheet): string
       const lead = " ".repeat(column.lead);
       chords += (lead + (bar.chords[index] ?? "")).padEnd(width);
       values += (lead + column.value).padEnd(width);
-      mutes += spanSign("PM", width, column.lead, [before, column, after].map((one) => one?.isMuted));
+      mutes += spanSign(
+        "PM",
+        width,
+        column.lead,
+        [before, column, after].map((one) => one?.isMuted),
+      );
       rings += spanSign(
         RING_WORDS,
         width,

@@ -71,7 +71,13 @@ export function readXml(text: string): XmlReading {
           return;
         }
         elements++;
-        const element: Growing = { name, attributes, children: [], text: "", at: parser.startIndex };
+        const element: Growing = {
+          name,
+          attributes,
+          children: [],
+          text: "",
+          at: parser.startIndex,
+        };
         const parent = open.at(-1);
         if (parent) parent.children.push(element);
         else root ??= element;
@@ -107,10 +113,7 @@ export function childOf(element: XmlElement | undefined, name: string): XmlEleme
   return element?.children.find((child) => child.name === name);
 }
 
-export function childrenOf(
-  element: XmlElement | undefined,
-  name: string,
-): readonly XmlElement[] {
+export function childrenOf(element: XmlElement | undefined, name: string): readonly XmlElement[] {
   return element?.children.filter((child) => child.name === name) ?? [];
 }
 

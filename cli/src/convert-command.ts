@@ -1,0 +1,77 @@
+import { renderPassage, writeWav } from "@intonazione/core/audio";
+import { writeCsv } from "@intonazione/core/formats/csv";
+import { writeSongJson } from "@intonazione/core/formats/json";
+import { lossesIn, type LossyFormat } from "@intonazione/core/formats/losses";
+import { writeMidi } from "@intonazione/core/formats/midi";
+import { writeMusicXml, writeMxl } from "@intonazione/core/formats/musicxml";
+import { MAX_WIDTH, MIN_WIDTH, writeTextTab } from "@intonazione/core/formats/text-tab";
+import { USUAL_STYLE } from "@intonazione/core/neck";
+import { perform } from "@intonazione/core/playing";
+import type { Song } from "@intonazione/core/score";
+import { fileArgument, type Outcome } from "./commands";
+import { Unusable } from "./failure";
+import { choiceOption, integerOption, type Options } from "./options";
+import { endingOf, partAt, readSongFile, writeWhole } from "./song-files";
+
+const SAMPLE_RATE = 44_100;
+
+interface Wishes {
+  /** Counted from 1. */
+  readonly part: number;
+  readonly byString: boolean;
+  readonly width: number | undefined;
+}
+
+interface Writer {
+  readonly write: (song: Song, wishes: Wishes) => Uint8Array | string;
+  /** The format, where it cannot say all of a song. */
+  readonly lossy?: (wishes: Wishes) => LossyFormat;
+}
+
+const WRITERS: Readonly<Record<string, Writer>> = {
+  ".json": { write: writeSongJson },
+  ".musicxml": { write: writeMusicXml, lossy: () => "musicxml" },
+  ".xml": { write: writeMusicXml, lossy: () => "musicxml" },
+  ".mxl": { write: (song) => writeMxl(song, new Date()), lossy: () => "musicxml" },
+  ".mid": {
+    write: (song, { byString }) => writeMidi(song, { channelPerString: byString }),
+    lossy: ({ byString }) => (byString ? "midi-by-string" : "midi"),
+  },
+  ".txt": {
+    write: (song, { part, width }) => writeTextTab(song, partAt(song, part).id, USUAL_STYLE, width),
+    lossy: () => "text",
+  },
+  ".csv": { write: writeCsv },
+  ".wav": { write: soundOf },
+};
+
+/** Reads a song in any format and writes it in another, and says what that one cannot carry. */
+export function convert(options: Options): Outcome {
+  const file = fileArgument(options, 2, "convert IN OUT");
+  const target = options.words[1]!;
+  const writer = WRITERS[endingOf(target)];
+  if (!writer) {
+    const endings = Object.keys(WRITERS);
+    throw new Unusable(
+      `${target}: files end in ${endings.slice(0, -1).join(", ")} or ${endings.at(-1)}`,
+    );
+  }
+  const wishes: Wishes = {
+    part: integerOption(options, "part", 1, 99) ?? 1,
+    byString: choiceOption(options, "channels", ["string", "part"]) !== "part",
+    width: integerOption(options, "width", MIN_WIDTH, MAX_WIDTH),
+  };
+  const { song, findings } = readSongFile(file);
+  writeWhole(target, writer.write(song, wishes));
+  const format = writer.lossy?.(wishes);
+  const partId = format === "text" ? partAt(song, wishes.part).id : undefined;
+  const lost = format ? lossesIn(song, format, partId).map(({ message }) => message) : [];
+  return { file, findings, output: { written: target, lost } };
+}
+
+function soundOf(song: Song): Uint8Array {
+  const steps = renderPassage(perform(song).passage, 1, SAMPLE_RATE, new Map());
+  let step = steps.next();
+  while (!step.done) step = steps.next();
+  return writeWav(step.value, SAMPLE_RATE);
+}

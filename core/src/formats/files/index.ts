@@ -1,0 +1,1 @@
+export { sizeProblem } from "./bounds";

@@ -1,0 +1,2 @@
+export { lossesIn } from "./losses";
+export { type LossyFormat } from "./losses.data";

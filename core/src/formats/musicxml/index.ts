@@ -1,0 +1,1 @@
+export { writeMusicXml, writeMxl } from "./write-musicxml";
