@@ -20,7 +20,7 @@ import { bendMarks } from "./bend-marks";
 import type { MidiBar } from "./midi-maps";
 import type { MidiChannel, MidiNote } from "./midi-notes";
 import type { MidiVoice } from "./midi-survey";
-import { quantise, type GridWish, type Moved } from "./quantise";
+import { quantise, type GridWish, type Moved, type Quantised } from "./quantise";
 import { placeOnChannel, type StringChannels } from "./string-channels";
 
 /** Notes that begin together, from the start of the piece, in whole notes. */
@@ -65,12 +65,7 @@ export function lineOfVoice(voice: MidiVoice, setting: LineSetting): MidiLine {
     ticksPerQuarter,
     setting.grid,
   );
-  const ends = quantise(
-    all.map(({ note }) => note.end),
-    bars,
-    ticksPerQuarter,
-    setting.grid,
-  );
+  const ends = endsOf(all.map(({ note }) => note.end), starts, setting);
   const barStarts = startsOf(bars);
   const at = ({ bar, onset }: { bar: number; onset: Fraction }) => add(barStarts[bar]!, onset);
   const strikes = strikesOf(
@@ -97,6 +92,20 @@ export function lineOfVoice(voice: MidiVoice, setting: LineSetting): MidiLine {
     moved: starts.measure,
     shortened,
   };
+}
+
+/**
+ * Where notes end: on lines of their own where a program wrote them, else on the lines of the beat
+ * they end in, since fingers let go early.
+ */
+function endsOf(
+  ticks: readonly number[],
+  starts: Quantised,
+  { bars, ticksPerQuarter, grid }: LineSetting,
+): Quantised {
+  const own = quantise(ticks, bars, ticksPerQuarter, grid);
+  if (grid.kind !== "auto" || (starts.isClean && own.isClean)) return own;
+  return quantise(ticks, bars, ticksPerQuarter, { kind: "given", grids: starts.grids });
 }
 
 function startsOf(bars: readonly MidiBar[]): readonly Fraction[] {

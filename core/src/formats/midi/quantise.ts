@@ -9,11 +9,17 @@ export type GridWish =
   /** So many steps a quarter note. */
   | { readonly kind: "steps"; readonly perQuarter: number };
 
+/** The grid of each beat that has one, by bar and quarter note. */
+export type Grids = ReadonlyMap<string, number>;
+
 /** How far notes were moved, and onto what. */
 export interface Quantised {
   /** In the order of the given ticks: from the start of the bar, as a fraction of a whole note. */
   readonly onsets: readonly { readonly bar: number; readonly onset: Fraction }[];
   readonly measure: Moved;
+  readonly grids: Grids;
+  /** Nearly all stand on simple divisions to within a tick: a program wrote them. */
+  readonly isClean: boolean;
 }
 
 export interface Moved {
@@ -31,11 +37,11 @@ export interface Moved {
 const CLEAN_GRIDS = [1, 2, 3, 4, 6, 8, 5, 12, 16, 7, 10, 24, 14, 20, 32];
 const PLAYED_GRIDS: readonly { readonly steps: number; readonly penalty: number }[] = [
   { steps: 1, penalty: 0 },
-  { steps: 2, penalty: 0.004 },
-  { steps: 4, penalty: 0.01 },
-  { steps: 3, penalty: 0.014 },
-  { steps: 6, penalty: 0.035 },
-  { steps: 8, penalty: 0.04 },
+  { steps: 2, penalty: 0.001 },
+  { steps: 4, penalty: 0.002 },
+  { steps: 3, penalty: 0.003 },
+  { steps: 6, penalty: 0.006 },
+  { steps: 8, penalty: 0.007 },
 ];
 
 /**
@@ -47,19 +53,14 @@ export function quantise(
   ticks: readonly number[],
   bars: readonly MidiBar[],
   ticksPerQuarter: number,
-  wish: GridWish,
+  wish: GridWish | { readonly kind: "given"; readonly grids: Grids },
 ): Quantised {
   const beats = beatsOf(ticks, bars, ticksPerQuarter);
-  const isClean = wish.kind === "auto" && cleanShare(beats, ticksPerQuarter) > 0.9;
+  const isClean = cleanShare(beats, ticksPerQuarter) > 0.9;
   const beatsByGrid = new Map<number, number>();
   const grids = new Map<string, number>();
   for (const [key, beat] of beats) {
-    const steps =
-      wish.kind === "steps"
-        ? wish.perQuarter
-        : wish.kind === "exact"
-          ? 0
-          : ((isClean ? cleanGrid(beat, ticksPerQuarter) : undefined) ?? playedGrid(beat));
+    const steps = gridFor(wish, key, beat, isClean, ticksPerQuarter);
     grids.set(key, steps);
     beatsByGrid.set(steps, (beatsByGrid.get(steps) ?? 0) + 1);
   }
@@ -94,7 +95,29 @@ export function quantise(
       meanMillibeats: notes === 0 ? 0 : Math.round((1000 * sum) / notes),
       mostMillibeats: Math.round(1000 * most),
     },
+    grids,
+    isClean,
   };
+}
+
+/** Steps a quarter note; 0 keeps every tick. */
+function gridFor(
+  wish: Parameters<typeof quantise>[3],
+  key: string,
+  beat: readonly number[],
+  isClean: boolean,
+  ticksPerQuarter: number,
+): number {
+  switch (wish.kind) {
+    case "steps":
+      return wish.perQuarter;
+    case "exact":
+      return 0;
+    case "given":
+      return wish.grids.get(key) ?? 4;
+    case "auto":
+      return (isClean ? cleanGrid(beat, ticksPerQuarter) : undefined) ?? playedGrid(beat);
+  }
 }
 
 function addressOf(tick: number, bars: readonly MidiBar[], ticksPerQuarter: number) {
@@ -155,7 +178,7 @@ function playedGrid(beat: readonly number[]): number {
     const distance = beat.reduce((sum, at) => sum + (Math.round(at * steps) / steps - at) ** 2, 0);
     // Two notes on one step would be a chord that nobody played.
     const places = new Set(beat.map((at) => Math.round(at * steps)));
-    const crowded = beat.length > 1 && places.size < distinct(beat) ? 0.05 : 0;
+    const crowded = beat.length > 1 && places.size < distinct(beat) ? 0.01 : 0;
     const cost = distance / beat.length + penalty + crowded;
     if (cost < least) [best, least] = [steps, cost];
   }

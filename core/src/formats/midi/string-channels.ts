@@ -69,13 +69,25 @@ export function stringChannelsOf(voice: MidiVoice): StringChannels | undefined {
   return undefined;
 }
 
-/** The usual tunings first, then those of the library with that many strings. */
-function tuningsFor({ channels, lowest }: MidiVoice): readonly Tuning[] {
-  const families = lowest < 40 ? (["bass", "guitar"] as const) : (["guitar", "bass"] as const);
-  const counts = [...new Set([Math.max(4, channels.length), 6])].filter(
-    (count) => count >= channels.length,
-  );
-  const usual = counts.flatMap((count) => families.map((family) => usualTuning(family, count)));
-  const others = TUNING_LIBRARY.filter(({ tuning }) => counts.includes(tuning.length));
-  return [...usual.filter((tuning) => tuning !== undefined), ...others.map(({ tuning }) => tuning)];
+/** A tuning that few use has to save so many frets. */
+const UNUSUAL_FRETS = 4;
+
+/** Tunings with that many strings, those first under which the channels are played lowest. */
+function tuningsFor({ channels }: MidiVoice): readonly Tuning[] {
+  const count = Math.max(4, channels.length);
+  const usual = (["guitar", "bass"] as const)
+    .map((family) => usualTuning(family, count))
+    .filter((tuning) => tuning !== undefined);
+  const others = TUNING_LIBRARY.filter(({ tuning }) => tuning.length === count);
+  const lowest = channels.map(({ notes }) => notes.reduce((low, { midi }) => Math.min(low, midi), 127));
+  const cost = (tuning: Tuning) => {
+    const frets = lowest.map((low, index) => low - midiOf(tuning[index]!));
+    return frets.reduce((sum, fret) => sum + Math.abs(fret), 0) / frets.length;
+  };
+  return [
+    ...usual.map((tuning) => ({ tuning, cost: cost(tuning) })),
+    ...others.map(({ tuning }) => ({ tuning, cost: cost(tuning) + UNUSUAL_FRETS })),
+  ]
+    .sort((a, b) => a.cost - b.cost)
+    .map(({ tuning }) => tuning);
 }

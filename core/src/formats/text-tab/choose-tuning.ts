@@ -1,5 +1,5 @@
 import type { InstrumentFamily } from "../../instrument/instrument";
-import { parseTuning } from "../../instrument/parse-tuning";
+import { parseTuning, type TuningReading } from "../../instrument/parse-tuning";
 import { usualTuning } from "../../instrument/string-names";
 import { formatTuning, MAX_STRINGS, MIN_STRINGS, type Tuning } from "../../instrument/tuning";
 import { chromaOf, parsePitchClass } from "../../pitch/pitch";
@@ -23,8 +23,9 @@ export function chooseTuning(
   report: Report,
 ): TuningChoice {
   const sizes = systems.map((system) => system.lines.length);
-  const given = options.tuning ?? header.tuning?.tuning;
   const counted = mostFrequent(sizes.filter((size) => size >= MIN_STRINGS && size <= MAX_STRINGS));
+  const said = tuningFor(header, counted, options.family);
+  const given = options.tuning ?? said?.tuning;
   const strings = counted ?? given?.length ?? 6;
   const expected = given && sizes.includes(given.length) ? given.length : strings;
   for (const { lines } of systems) {
@@ -42,7 +43,7 @@ export function chooseTuning(
     const flipped = labelled?.flipped === true && isUpsideDown(labelled.labels, given);
     return {
       tuning: given,
-      family: options.family ?? header.tuning?.family ?? labelled?.family ?? familyOfTuning(given),
+      family: options.family ?? said?.family ?? labelled?.family ?? familyOfTuning(given),
       flipped,
     };
   }
@@ -85,6 +86,18 @@ export function chooseTuning(
 function familyOfTuning(tuning: Tuning): InstrumentFamily {
   const reading = parseTuning(formatTuning(tuning));
   return reading.ok ? reading.value.family : "guitar";
+}
+
+/** What the header says of so many strings: “half step down” is said of a bass, too. */
+function tuningFor(
+  { tuning, tuningWords }: Header,
+  strings: number | undefined,
+  wanted: InstrumentFamily | undefined,
+): TuningReading | undefined {
+  if (!tuning || strings === undefined || tuning.tuning.length === strings) return tuning;
+  const family = wanted ?? (strings <= 5 ? "bass" : "guitar");
+  const again = parseTuning(`${strings}-string ${family} ${tuningWords}`);
+  return again.ok && again.value.tuning.length === strings ? again.value : tuning;
 }
 
 function readLabels(system: System | undefined) {

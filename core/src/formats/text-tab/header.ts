@@ -13,6 +13,8 @@ export interface Header {
   title?: string;
   part?: string;
   tuning?: TuningReading;
+  /** As it was written: what it means may depend on the number of strings. */
+  tuningWords?: string;
   capo?: Capo;
   fretsFrom?: FretsFrom;
   referenceHz?: number;
@@ -52,7 +54,7 @@ export function readHeaderLine(
     case "tune":
     case "tuned to": {
       const reading = readTuningValue(value);
-      if (reading.ok) header.tuning = reading.value;
+      if (reading.ok) takeTuning(header, reading.value, value);
       take("tuning", reading);
       return true;
     }
@@ -121,11 +123,15 @@ function readLooseLine(text: string, header: Header): boolean {
     /\btuning\b|\btuned\b|^(?:drop|open|standard|half|whole|down)\b/iu.test(text) ||
     /^[A-G][#b♯♭]?(?:[\s-]*[A-Ga-g][#b♯♭]?){3,8}$/u.test(text);
   if (!isTuning || text.length > 60) return false;
-  const reading = parseTuning(
-    text.replace(/\b(?:guitar|bass)?\s*tun(?:ing|ed)(?:\s+to)?\b:?/giu, " ").trim(),
-  );
-  if (reading.ok) header.tuning ??= reading.value;
+  const words = text.replace(/\b(?:guitar|bass)?\s*tun(?:ing|ed)(?:\s+to)?\b:?/giu, " ").trim();
+  const reading = parseTuning(words);
+  if (reading.ok && !header.tuning) takeTuning(header, reading.value, words);
   return reading.ok;
+}
+
+function takeTuning(header: Header, tuning: TuningReading, words: string): void {
+  header.tuning = tuning;
+  header.tuningWords = words.replace(/\(.*$/u, "");
 }
 
 function readTuningValue(value: string) {
