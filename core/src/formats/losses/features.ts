@@ -12,6 +12,7 @@ export type Feature =
   | "dead-note"
   | "hit"
   | "place"
+  | "unplaced"
   | "pin"
   | "reason"
   | "not-on"
@@ -34,7 +35,8 @@ export type Feature =
   | "version"
   | "wishes"
   | "profile"
-  | "style"
+  | "string-names"
+  | "frets-from"
   | "tone"
   | "song-note"
   | "reference"
@@ -52,7 +54,8 @@ export function countFeatures(song: Song, partId?: string): ReadonlyMap<Feature,
   count("other-part", song.parts.length - parts.length);
   count("form", song.form.length > 0);
   count("feel", song.feel.kind !== "straight");
-  count("style", Object.keys(song.style).length > 0);
+  count("string-names", song.style.stringSchool !== undefined);
+  count("frets-from", song.style.fretsFrom !== undefined);
   count("song-note", song.note !== undefined && song.note !== "");
   count("reference", song.referenceHz !== 440);
   for (const part of parts) countPart(part, count);
@@ -108,7 +111,7 @@ function countNote(note: Note, count: Count): void {
     count("dead-note");
     return;
   }
-  count("place", note.place !== undefined);
+  count(note.place ? "place" : "unplaced");
   count("pin", note.pinned);
   count("reason", note.reason !== undefined);
   count("not-on", note.notOn !== undefined);

@@ -35,8 +35,9 @@ export const LOSSES: Readonly<
     instead: "how far it is bent stays",
   },
   build: { words: "scale, string set and action of an instrument", in: NONE_BUT_OURS },
-  style: {
-    words: "the song’s own way of writing places",
+  "string-names": { words: "how the song calls the strings", in: NONE_BUT_OURS },
+  "frets-from": {
+    words: "from where the song counts frets",
     in: ["musicxml", "midi", "midi-by-string"],
   },
   "other-part": { words: "the other parts", in: ["text"], instead: "each is a text of its own" },
@@ -44,6 +45,11 @@ export const LOSSES: Readonly<
     words: "strings and frets",
     in: ["midi"],
     instead: "send every string on a channel of its own",
+  },
+  unplaced: {
+    words: "notes without a place on the strings",
+    in: ["text"],
+    instead: "they are listed below their phrase",
   },
   finger: { words: "fingers", in: SIGNS_ONLY },
   pluck: { words: "plucking fingers, slap and pop", in: SIGNS_ONLY },

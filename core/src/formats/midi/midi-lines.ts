@@ -65,7 +65,11 @@ export function lineOfVoice(voice: MidiVoice, setting: LineSetting): MidiLine {
     ticksPerQuarter,
     setting.grid,
   );
-  const ends = endsOf(all.map(({ note }) => note.end), starts, setting);
+  const ends = endsOf(
+    all.map(({ note }) => note.end),
+    starts,
+    setting,
+  );
   const barStarts = startsOf(bars);
   const at = ({ bar, onset }: { bar: number; onset: Fraction }) => add(barStarts[bar]!, onset);
   const strikes = strikesOf(

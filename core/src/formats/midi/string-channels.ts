@@ -79,7 +79,9 @@ function tuningsFor({ channels }: MidiVoice): readonly Tuning[] {
     .map((family) => usualTuning(family, count))
     .filter((tuning) => tuning !== undefined);
   const others = TUNING_LIBRARY.filter(({ tuning }) => tuning.length === count);
-  const lowest = channels.map(({ notes }) => notes.reduce((low, { midi }) => Math.min(low, midi), 127));
+  const lowest = channels.map(({ notes }) =>
+    notes.reduce((low, { midi }) => Math.min(low, midi), 127),
+  );
   const cost = (tuning: Tuning) => {
     const frets = lowest.map((low, index) => low - midiOf(tuning[index]!));
     return frets.reduce((sum, fret) => sum + Math.abs(fret), 0) / frets.length;

@@ -1,6 +1,6 @@
 import type { Finding } from "../../foundation/finding";
 import type { Capo } from "../../instrument/capo";
-import { MAX_CAPO } from "../../instrument/instrument";
+import { MAX_CAPO, MAX_FRETS } from "../../instrument/instrument";
 import { parseTuning, type TuningReading } from "../../instrument/parse-tuning";
 import type { FretsFrom } from "../../neck/place-names";
 import { parseReference } from "../../pitch/frequency";
@@ -21,12 +21,14 @@ export interface Header {
   key?: Key;
   metre?: Metre;
   tempoBpm?: number;
+  /** The last fret, counted from the nut. */
+  frets?: number;
   /** The order of the phrases as it is said in a line; read when the phrases are known. */
   form?: string;
 }
 
 const FIELD =
-  /^\s*(title|part|tuning|tuned to|tuned|tune|capo|reference|key|metre|meter|time|tempo|bpm|form)\s*[:=]?\s+(.+)$/iu;
+  /^\s*(title|part|tuning|tuned to|tuned|tune|capo|reference|key|metre|meter|time|tempo|bpm|form|frets)\s*[:=]?\s+(.+)$/iu;
 
 /** Reads one header line into `header`. @returns false when it is none; what is wrong is reported. */
 export function readHeaderLine(
@@ -76,6 +78,11 @@ export function readHeaderLine(
       const key = parseKey(value.replace(/\s*\(?(sounding|as it sounds)\)?/iu, ""));
       if (key.ok) header.key = key.value;
       take("key", key);
+      return true;
+    }
+    case "frets": {
+      const frets = Number(/^\d+/u.exec(value)?.[0]);
+      if (frets >= 1 && frets <= MAX_FRETS) header.frets = frets;
       return true;
     }
     case "form":

@@ -45,7 +45,7 @@ export interface TextTabReading {
 }
 
 export const MAX_TAB_LENGTH = 1_000_000;
-const DEFAULT_FRETS = 24;
+export const DEFAULT_FRETS = 24;
 const C_MAJOR: Key = { tonic: { step: "C", alter: 0 }, mode: "major" };
 
 /**
@@ -63,7 +63,7 @@ export function readTextTab(text: string, options: TextTabOptions): TextTabReadi
   const header: Header = {};
   const { systems, names } = findSystems(lines, header, report);
   const set = chooseTuning(systems, header, options, report);
-  const frets = options.frets ?? DEFAULT_FRETS;
+  const frets = options.frets ?? header.frets ?? DEFAULT_FRETS;
   const wished = options.capo ?? header.capo ?? NO_CAPO;
   const problem = capoProblem(wished, { tuning: set.tuning, frets });
   if (problem !== undefined) {

@@ -1,5 +1,5 @@
 import { parseForm } from "../../callout/form-line";
-import { USUAL_BUILD } from "../../instrument/instrument";
+import { MAX_FRETS, USUAL_BUILD } from "../../instrument/instrument";
 import { nameOfTuning } from "../../instrument/tuning-library";
 import { STANDARD_REFERENCE_HZ } from "../../pitch/frequency";
 import { STRAIGHT } from "../../rhythm/feel";
@@ -13,7 +13,8 @@ import type { TextTabReading } from "./read-text-tab";
 export function songOfTextTab(reading: TextTabReading, newId: () => string): Song {
   const { header, tuning, family, capo, metre, key } = reading;
   const partId = newId();
-  const highest = Math.max(USUAL_BUILD[family].frets, capo.fret + highestFret(reading));
+  const reached = Math.max(USUAL_BUILD[family].frets, capo.fret + highestFret(reading));
+  const highest = Math.min(MAX_FRETS, header.frets ?? reached);
   const instrument = {
     ...USUAL_BUILD[family],
     name: nameOfTuning(tuning, family) ?? "Tablature",

@@ -17,6 +17,7 @@ import type { BarFrame } from "../../score/frame";
 import { framesOfPhrase, lineOf, styleOf, type Part, type Song } from "../../score/song";
 import { soundingShift } from "../../theory/fingered";
 import { fingeredChord } from "../../theory/shapes-and-sound";
+import { DEFAULT_FRETS } from "./read-text-tab";
 import { ColumnMaker, type Column } from "./text-columns";
 
 /** How many columns a system may take; a single bar may need more. */
@@ -97,6 +98,8 @@ function headerOf({ song, part, style }: Sheet): string {
     `Key: ${formatKey(song.key)} (sounding)`,
     `Metre: ${formatMetre(song.metre)}`,
     `Tempo: ${song.tempoBpm}`,
+    // More than a reader expects.
+    ...(part.instrument.frets > DEFAULT_FRETS ? [`Frets: ${part.instrument.frets}`] : []),
     ...(hasForm ? [`Form: ${printForm(song.form, song.phrases)}`] : []),
     "Rhythm: w whole, h half, q quarter, e eighth, s sixteenth, t thirty-second; . dotted, 3 triplet, + tied, g grace; a value with no fret is a rest",
     "Legend: h hammer-on, p pull-off, / \\ s slide, b bend, pb pre-bend, r release, t tap, tr trill, ~ vibrato, x dead, (5) ghost, <12> harmonic",
