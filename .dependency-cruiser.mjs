@@ -17,6 +17,8 @@ const CORE_LAYERS = [
   "tuning-finder",
   "remap",
   "callout",
+  "strip",
+  "handout",
   "formats",
 ];
 const TESTS = "\\.(test|test-kit|arbitraries)\\.ts$";

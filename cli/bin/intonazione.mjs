@@ -3,7 +3,7 @@ import { register } from "tsx/esm/api";
 
 register();
 const { main } = await import("../src/main.ts");
-process.exitCode = main(process.argv.slice(2), {
+process.exitCode = await main(process.argv.slice(2), {
   write: (text) => process.stdout.write(text),
   complain: (text) => process.stderr.write(text),
 });

@@ -34,10 +34,10 @@ interface Printed {
   findings: { severity: string; message: string }[];
   unreachable: { bar: number; onset: string; pitch: string; why: string }[];
 }
-function run(...args: string[]) {
+async function run(...args: string[]) {
   let out = "";
   let complaints = "";
-  const code = main(args, {
+  const code = await main(args, {
     write: (text) => (out += text),
     complain: (text) => (complaints += text),
   });
@@ -53,8 +53,8 @@ const tab = file(
 const kettle = file("kettle.json", writeSongJson(demoSong(DEMO_SONGS[1]!)));
 
 describe("the command line", () => {
-  it("reads techniques, strokes, fingers, chords and form", () => {
-    const { code, out } = run("read", kettle);
+  it("reads techniques, strokes, fingers, chords and form", async () => {
+    const { code, out } = await run("read", kettle);
     expect(code).toBe(0);
     const song = JSON.parse(out) as Printed & {
       feel: string;
@@ -98,9 +98,9 @@ describe("the command line", () => {
     }
   });
 
-  it("renders a song into a WAV file, slower and with a click", () => {
+  it("renders a song into a WAV file, slower and with a click", async () => {
     const wav = join(folder, "kettle.wav");
-    const { code, out } = run("render", kettle, wav, "--tempo", "150", "--with", "click");
+    const { code, out } = await run("render", kettle, wav, "--tempo", "150", "--with", "click");
     const { seconds, bars } = JSON.parse(out) as { seconds: number; bars: number };
     const bytes = readFileSync(wav);
     expect([code, bars]).toEqual([0, 26]);
@@ -108,12 +108,20 @@ describe("the command line", () => {
     expect((bytes.length - 44) / 2 / 44_100).toBeCloseTo(seconds, 2);
     const loud = Array.from({ length: 44_100 }, (_, at) => bytes.readInt16LE(44 + 2 * at));
     expect(Math.max(...loud)).toBeGreaterThan(2000);
-    expect(run("render", kettle, "out.mp3")).toMatchObject({ code: 2 });
-    expect(run("render", kettle, wav, "--tempo", "0").complaints).toMatch(/25 to 150/u);
+    expect(await run("render", kettle, "out.mp3")).toMatchObject({ code: 2 });
+    expect((await run("render", kettle, wav, "--tempo", "0")).complaints).toMatch(/25 to 150/u);
   });
 
-  it("lists every place of a pitch, counted from the capo", () => {
-    const { out } = run("positions", "--strings", "E2 A2 D3 G3 B3 E4", "--capo", "2", "G3", "E2");
+  it("lists every place of a pitch, counted from the capo", async () => {
+    const { out } = await run(
+      "positions",
+      "--strings",
+      "E2 A2 D3 G3 B3 E4",
+      "--capo",
+      "2",
+      "G3",
+      "E2",
+    );
     expect(JSON.parse(out)).toEqual([
       {
         pitch: "G3",
@@ -126,16 +134,16 @@ describe("the command line", () => {
       },
       { pitch: "E2", midi: 40, positions: [] },
     ]);
-    const last = run("positions", "--strings", "E A D G B E", "--capo", "2", "D6", "E6");
+    const last = await run("positions", "--strings", "E A D G B E", "--capo", "2", "D6", "E6");
     expect(
       (JSON.parse(last.out) as { positions: unknown[] }[]).map((row) => row.positions.length),
     ).toEqual([1, 1]);
-    const tooHigh = run("positions", "--strings", "E A D G B E", "--capo", "2", "F6");
+    const tooHigh = await run("positions", "--strings", "E A D G B E", "--capo", "2", "F6");
     expect((JSON.parse(tooHigh.out) as { positions: unknown[] }[])[0]!.positions).toEqual([]);
   });
 
-  it("lists its tunings from the thickest string on", () => {
-    const rows = JSON.parse(run("tunings").out) as {
+  it("lists its tunings from the thickest string on", async () => {
+    const rows = JSON.parse((await run("tunings")).out) as {
       id: string;
       strings: string[];
       instrument: string;
@@ -146,8 +154,8 @@ describe("the command line", () => {
     });
   });
 
-  it("reads a pasted tablature", () => {
-    const { code, json } = run("read", tab);
+  it("reads a pasted tablature", async () => {
+    const { code, json } = await run("read", tab);
     const [part] = json().parts;
     expect([code, part!.strings, part!.capo]).toEqual([0, ["E2", "A2", "D3", "G3", "B3", "E4"], 0]);
     expect(part!.notes[4]).toEqual({
@@ -169,21 +177,19 @@ describe("the command line", () => {
     ]);
   });
 
-  it("converts there and back without losing a note", () => {
+  it("converts there and back without losing a note", async () => {
     const text = join(folder, "out.txt");
     const back = join(folder, "back.json");
-    expect(run("convert", demo, text).code).toBe(0);
-    expect(run("convert", text, back).code).toBe(0);
-    const notes = (path: string) =>
-      run("read", path)
-        .json()
-        .parts[0]!.notes.map(({ finger: _, ...note }) => note);
-    expect(notes(back)).toEqual(notes(demo));
+    expect((await run("convert", demo, text)).code).toBe(0);
+    expect((await run("convert", text, back)).code).toBe(0);
+    const notes = async (path: string) =>
+      (await run("read", path)).json().parts[0]!.notes.map(({ finger: _, ...note }) => note);
+    expect(await notes(back)).toEqual(await notes(demo));
     expect(readdirSync(folder).filter((name) => name.endsWith(".part"))).toEqual([]);
   });
 
-  it("places every note with a finger that fits its fret", () => {
-    const { code, json } = run("place", demo);
+  it("places every note with a finger that fits its fret", async () => {
+    const { code, json } = await run("place", demo);
     const notes = json().parts[0]!.notes.filter((note) => note.midi !== null);
     expect(code).toBe(0);
     for (const note of notes) expect(note.fret === 0).toBe(note.finger === 0);
@@ -191,8 +197,15 @@ describe("the command line", () => {
     for (const note of notes) expect(dropped[6 - note.string!]! + note.fret!).toBe(note.midi);
   });
 
-  it("moves a part to other strings, and lists what they cannot reach", () => {
-    const { code, json } = run("remap", demo, "--to-strings", "E A D G B E", "--to-capo", "1");
+  it("moves a part to other strings, and lists what they cannot reach", async () => {
+    const { code, json } = await run(
+      "remap",
+      demo,
+      "--to-strings",
+      "E A D G B E",
+      "--to-capo",
+      "1",
+    );
     expect(code).toBe(0);
     const printed = json();
     expect(printed.parts[0]).toMatchObject({
@@ -206,13 +219,11 @@ describe("the command line", () => {
       why: "out of range: 3 semitones below the lowest open string",
     });
     expect(printed.parts[0]!.notes.map((note) => note.midi)).toEqual(
-      run("read", demo)
-        .json()
-        .parts[0]!.notes.map((note) => note.midi),
+      (await run("read", demo)).json().parts[0]!.notes.map((note) => note.midi),
     );
   });
 
-  it("places by profile and hint, with alternatives, reasons and difficulty", () => {
+  it("places by profile and hint, with alternatives, reasons and difficulty", async () => {
     interface Phrase {
       name: string;
       bars: [number, number];
@@ -220,12 +231,12 @@ describe("the command line", () => {
       because: { what: string }[];
       alternatives: { cost: number; notes: NoteRow[]; reasons: string[]; against: string[] }[];
     }
-    const phrasesOf = (...more: string[]) => {
-      const { code, out } = run("place", demo, "--alternatives", "3", ...more);
+    const phrasesOf = async (...more: string[]) => {
+      const { code, out } = await run("place", demo, "--alternatives", "3", ...more);
       expect(code).toBe(0);
       return (JSON.parse(out) as { parts: { phrases: Phrase[] }[] }).parts[0]!.phrases;
     };
-    const phrases = phrasesOf();
+    const phrases = await phrasesOf();
     expect(phrases.map(({ name }) => name)).toEqual(["Opening", "Answer", "Weir"]);
     for (const { difficulty, because, alternatives, bars } of phrases) {
       expect(difficulty).toBeGreaterThanOrEqual(1);
@@ -240,17 +251,19 @@ describe("the command line", () => {
         expect(other.notes[0]!.bar).toBe(bars[0]);
       }
     }
-    const meanFret = (more: string[]) => {
-      const frets = phrasesOf(...more).flatMap(({ alternatives }) =>
+    const meanFret = async (more: string[]) => {
+      const frets = (await phrasesOf(...more)).flatMap(({ alternatives }) =>
         alternatives[0]!.notes.flatMap(({ fret }) => (fret ? [fret] : [])),
       );
       return frets.reduce((sum, fret) => sum + fret, 0) / frets.length;
     };
-    expect(meanFret(["--around", "10"])).toBeGreaterThan(meanFret(["--around", "3"]) + 2);
-    const first = phrasesOf("--first", "5/5")[0]!.alternatives[0]!.notes[0];
+    expect(await meanFret(["--around", "10"])).toBeGreaterThan(
+      (await meanFret(["--around", "3"])) + 2,
+    );
+    const first = (await phrasesOf("--first", "5/5"))[0]!.alternatives[0]!.notes[0];
     expect(first).toMatchObject({ string: 6, fret: 0 });
-    expect(meanFret(["--profile", "first-position"])).toBeLessThan(
-      meanFret(["--profile", "usual"]) + 0.5,
+    expect(await meanFret(["--profile", "first-position"])).toBeLessThan(
+      (await meanFret(["--profile", "usual"])) + 0.5,
     );
   });
 
@@ -258,8 +271,8 @@ describe("the command line", () => {
     ["sound", 0],
     ["shapes", 2],
     ["octave", -12],
-  ])("moves a part with the intent %s", (intent, semitones) => {
-    const { code, out } = run(
+  ])("moves a part with the intent %s", async (intent, semitones) => {
+    const { code, out } = await run(
       "remap",
       demo,
       "--to-strings",
@@ -280,8 +293,8 @@ describe("the command line", () => {
     expect(printed.parts[0]!.phrases.every(({ difficulty }) => difficulty >= 1)).toBe(true);
   });
 
-  it("moves a part with the ways to place it there", () => {
-    const { out } = run("remap", demo, "--to-strings", "E A D G B E", "--alternatives", "2");
+  it("moves a part with the ways to place it there", async () => {
+    const { out } = await run("remap", demo, "--to-strings", "E A D G B E", "--alternatives", "2");
     const printed = JSON.parse(out) as {
       parts: { phrases: { difficulty: number; alternatives: { cost: number }[] }[] }[];
     };
@@ -293,11 +306,11 @@ describe("the command line", () => {
     }
   });
 
-  it("finds the tuning of each demo song, with reasons and places", () => {
+  it("finds the tuning of each demo song, with reasons and places", async () => {
     for (const data of DEMO_SONGS) {
       const song = demoSong(data);
       const path = file(`${data.slug}.json`, writeSongJson(song));
-      const { code, out } = run("find-tuning", path, "--top", "3");
+      const { code, out } = await run("find-tuning", path, "--top", "3");
       expect(code).toBe(0);
       const found = JSON.parse(out) as {
         strings: string[];
@@ -316,9 +329,9 @@ describe("the command line", () => {
     }
   });
 
-  it("heeds the marks of a listener", () => {
+  it("heeds the marks of a listener", async () => {
     const marks = file("marks.json", '[{"bar":1,"onset":"0","open":true},{"lowest":"C2"}]');
-    const { out } = run("find-tuning", demo, "--evidence", marks);
+    const { out } = await run("find-tuning", demo, "--evidence", marks);
     const [best] = JSON.parse(out) as { strings: string[]; reasons: string[] }[];
     // The first note is a D2: an open string, though not the lowest one.
     expect(best!.strings.slice(1)).toContain("D2");
@@ -376,17 +389,17 @@ describe("the command line", () => {
     [["tuning", "drop D", "--instrument", "harp"], 2, /guitar, bass or baritone/],
     [["fly"], 2, /unknown command fly/],
     [["read", tab, "--loud"], 2, /loud/],
-  ])("%j ends with %i and one line", (args, code, complaint) => {
-    const result = run(...args);
+  ])("%j ends with %i and one line", async (args, code, complaint) => {
+    const result = await run(...args);
     expect(result.code).toBe(code);
     expect(result.complaints).toMatch(complaint);
     expect(result.complaints.trim().split("\n")).toHaveLength(1);
     if (code === 2) expect(result.out).toBe("");
   });
 
-  it("says what to tune to with the capo on, and what the strings bear", () => {
+  it("says what to tune to with the capo on, and what the strings bear", async () => {
     const gauges = "0.046w 0.036w 0.026w 0.017 0.013 0.010";
-    const { code, out } = run(
+    const { code, out } = await run(
       "setup",
       "--strings",
       "EADGBE",
@@ -416,13 +429,15 @@ describe("the command line", () => {
       tension.reduce((sum, { newtons }) => sum + newtons, 0),
       0,
     );
-    const bare = JSON.parse(run("setup", "--strings", "CFCG", "--a", "442").out) as object;
+    const bare = JSON.parse((await run("setup", "--strings", "CFCG", "--a", "442")).out) as object;
     expect(bare).toMatchObject({ tension: [], targets: [{ string: 4, pitch: "C1" }, {}, {}, {}] });
     expect(bare).not.toHaveProperty("totalNewtons");
   });
 
-  it("ranks capos by open shapes", () => {
-    const choices = JSON.parse(run("capo", "--key", "A major", "--chords", "A D E").out) as {
+  it("ranks capos by open shapes", async () => {
+    const choices = JSON.parse(
+      (await run("capo", "--key", "A major", "--chords", "A D E")).out,
+    ) as {
       capo: number;
       openShapes: number;
     }[];
@@ -446,14 +461,14 @@ describe("the command line", () => {
     [["CFCG"], "C1 F1 C2 G2", "Bass, C F C G"],
     [["CFCG", "--instrument", "guitar"], "C3 F3 C4 G4", undefined],
     [["6th", "to", "D"], "D2 A2 D3 G3 B3 E4", "Drop D"],
-  ])("reads the tuning %j", (args, strings, name) => {
-    const { code, out } = run("tuning", ...args);
+  ])("reads the tuning %j", async (args, strings, name) => {
+    const { code, out } = await run("tuning", ...args);
     const read = JSON.parse(out) as { strings: string[]; name?: string; findings: unknown[] };
     expect([code, read.strings.join(" "), read.name]).toEqual([0, strings, name]);
     expect(Array.isArray(read.findings)).toBe(true);
   });
 
-  it("is there as a command after the installation", () => {
+  it("is there as a command after the installation", async () => {
     const out = execFileSync(
       process.execPath,
       [join(import.meta.dirname, "../bin/intonazione.mjs"), "tunings"],

@@ -22,6 +22,7 @@ const USAGE = `usage: intonazione COMMAND
   tunings
   read FILE [--strings "..."] [--capo N] [--part N]
   convert IN OUT [--part N] [--channels string|part] [--width COLUMNS]
+        [--paper a4|letter] [--lanes staff,chords,count,...] [--footer WORDS]
   place IN [--strings "..."] [--capo N] [--frets N] [--part N] [--profile NAME]
         [--alternatives K] [--around FRET] [--first STRING/FRET]
   remap IN --to-strings "..." [--to-capo N] [--frets N] [--part N] [--profile NAME]
@@ -31,6 +32,7 @@ const USAGE = `usage: intonazione COMMAND
   render IN OUT.wav [--tempo 25-150] [--with click,backing]
 `;
 
+const CONVERT_OPTIONS = ["part", "channels", "width", "paper", "lanes", "footer"];
 const PLACE_OPTIONS = [
   "strings",
   "capo",
@@ -54,7 +56,10 @@ const REMAP_OPTIONS = [
 ];
 
 /** Runs one command. @returns the exit code: 0, 1 with findings of severity error, 2 for unusable input. */
-export function main(args: readonly string[], { write, complain }: Streams): 0 | 1 | 2 {
+export async function main(
+  args: readonly string[],
+  { write, complain }: Streams,
+): Promise<0 | 1 | 2> {
   const [command, ...rest] = args;
   const print = (value: unknown) => write(`${JSON.stringify(value, undefined, 2)}\n`);
   try {
@@ -78,7 +83,7 @@ export function main(args: readonly string[], { write, complain }: Streams): 0 |
       case "read":
         return report(read(readOptions(rest, ["strings", "capo", "part"])));
       case "convert":
-        return report(convert(readOptions(rest, ["part", "channels", "width"])));
+        return report(await convert(readOptions(rest, CONVERT_OPTIONS)));
       case "place":
         return report(place(readOptions(rest, PLACE_OPTIONS)));
       case "remap":

@@ -4,7 +4,7 @@ import { EventFigure } from "./event-figure";
 import type { BarProps } from "./facts";
 import { Chords, Counts, FrameWords, Strokes } from "./lane-figures";
 import { stringY } from "./lanes";
-import type { BarBox, EventBox } from "./layout";
+import type { BarBox, EventBox } from "@intonazione/core/strip";
 import { Tuplets } from "./value-figures";
 
 /** One bar with all its lanes. Drawn again only when something of its own changed. */

@@ -6,7 +6,7 @@ import type { BarProps } from "./facts";
 import { EventSigns } from "./event-signs";
 import { Fingers, Names, Words } from "./lane-figures";
 import { stringY } from "./lanes";
-import type { EventBox } from "./layout";
+import type { EventBox } from "@intonazione/core/strip";
 import { Link } from "./link-figures";
 import { Motion } from "./motion-figures";
 import { Figure, Hit, Unplaced } from "./note-figures";

@@ -2,7 +2,7 @@ import type { EventTechnique } from "@intonazione/core/score";
 import { notesOf, stringOf } from "@intonazione/core/score";
 import { bendInWords } from "@/ui/words";
 import { stringY, type Lanes } from "./lanes";
-import type { EventBox } from "./layout";
+import type { EventBox } from "@intonazione/core/strip";
 import { Sign } from "./motion-figures";
 
 /** What concerns an event as a whole: accents, tremolo, the bar, a spread chord, a fermata. */

@@ -1,7 +1,7 @@
 import type { Neck, PlaceNames } from "@intonazione/core/neck";
 import type { Key } from "@intonazione/core/pitch";
 import type { Lanes } from "./lanes";
-import type { BarBox } from "./layout";
+import type { BarBox } from "@intonazione/core/strip";
 
 /** What all bars of a part share; one object for as long as none of it changes. */
 export interface PartFacts {

@@ -4,7 +4,7 @@ import { notesOf, type LineEvent, type PitchedNote } from "@intonazione/core/sco
 import { degreeOf, fingeredChord, fingeredPitch } from "@intonazione/core/theory";
 import type { PartFacts } from "./facts";
 import type { Lanes } from "./lanes";
-import type { BarBox } from "./layout";
+import type { BarBox } from "@intonazione/core/strip";
 
 /** What stands in the lanes above and below the strings. */
 

@@ -1,7 +1,7 @@
 import type { BendCourse, PitchedNote, Technique } from "@intonazione/core/score";
 import { bendInWords } from "@/ui/words";
 import { stringY, type Lanes } from "./lanes";
-import type { EventBox } from "./layout";
+import type { EventBox } from "@intonazione/core/strip";
 
 /** What a note does while it sounds, drawn beside and above its figure. */
 export function Motion({

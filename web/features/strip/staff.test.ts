@@ -5,7 +5,7 @@ import { demoSongs } from "@intonazione/demo";
 import { describe, expect, it } from "vitest";
 import { contextOf } from "@/open-song/derived";
 import { songOf } from "@/open-song/open-song.test-kit";
-import { signatureOf, staffVoices, type StaffNote } from "./staff";
+import { signatureOf, staffVoices, type StaffNote } from "@intonazione/core/strip";
 
 const song = songOf([]);
 const context = contextOf(song.parts[0]!, song, USUAL_STYLE);

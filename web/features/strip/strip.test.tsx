@@ -18,7 +18,7 @@ import { songOf } from "@/open-song/open-song.test-kit";
 import { BarFigure } from "./bar-figure";
 import type { PartFacts } from "./facts";
 import { lanesFor, stringY } from "./lanes";
-import { layBar, naturalWidth } from "./layout";
+import { layBar, naturalWidth } from "@intonazione/core/strip";
 
 const song = songOf([]);
 const guitar = song.parts[0]!;

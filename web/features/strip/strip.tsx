@@ -20,7 +20,7 @@ import { BarFigure } from "./bar-figure";
 import type { PartFacts } from "./facts";
 import { StaffRow } from "./staff-row";
 import { lanesFor, stringY, type Lanes, type LaneWishes } from "./lanes";
-import { layRows, type BarBox, type Row } from "./layout";
+import { layRows, type BarBox, type Row } from "@intonazione/core/strip";
 
 export interface StripProps {
   readonly bars: readonly Bar[];

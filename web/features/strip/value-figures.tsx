@@ -2,7 +2,7 @@ import { tupletRuns } from "@intonazione/core/checks";
 import { noteValueOf, toNumber, type Fraction } from "@intonazione/core/rhythm";
 import type { LineEvent } from "@intonazione/core/score";
 import type { Lanes } from "./lanes";
-import type { EventBox } from "./layout";
+import type { EventBox } from "@intonazione/core/strip";
 
 /** Note values: rests on the strings, signs and tuplet brackets in their lane. */
 

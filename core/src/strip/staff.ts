@@ -1,7 +1,10 @@
-import { tupletRuns } from "@intonazione/core/checks";
-import { formatPitchClass, type Key, type Pitch } from "@intonazione/core/pitch";
-import { noteValueOf, type Fraction } from "@intonazione/core/rhythm";
-import { lengthOf, linkOf, notesOf, type Bar, type LineEvent } from "@intonazione/core/score";
+import { tupletRuns } from "../checks/tuplets";
+import type { Key } from "../pitch/key";
+import { formatPitchClass, type Pitch } from "../pitch/pitch";
+import { noteValueOf } from "../rhythm/duration";
+import type { Fraction } from "../rhythm/fraction";
+import type { Bar } from "../score/bar";
+import { lengthOf, linkOf, notesOf, type LineEvent } from "../score/event";
 
 /** What a bar is on a staff, before anything draws it. Pure: no engraver needed. */
 

@@ -1,12 +1,10 @@
-import { balanceOf } from "@intonazione/core/checks";
-import { isSame } from "@intonazione/core/foundation";
-import type { Chord } from "@intonazione/core/pitch";
+import { balanceOf } from "../checks/bar-arithmetic";
+import { isSame } from "../foundation/same";
+import type { Chord } from "../pitch/chord";
+import { durationInWords, formatDuration } from "../rhythm/duration";
 import {
   add,
   compare,
-  countAt,
-  durationInWords,
-  formatDuration,
   formatFraction,
   fraction,
   multiply,
@@ -14,17 +12,11 @@ import {
   sum,
   toNumber,
   type Fraction,
-} from "@intonazione/core/rhythm";
-import {
-  lengthOf,
-  momentsOf,
-  notesOf,
-  type Bar,
-  type BarFrame,
-  type LineEvent,
-  type Moment,
-  type Note,
-} from "@intonazione/core/score";
+} from "../rhythm/fraction";
+import { countAt } from "../rhythm/metre";
+import { momentsOf, type Bar, type Moment } from "../score/bar";
+import { lengthOf, notesOf, type LineEvent, type Note } from "../score/event";
+import type { BarFrame } from "../score/frame";
 
 /** Where everything of a strip stands along its length, in px. Pure: no screen needed. */
 

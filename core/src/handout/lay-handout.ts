@@ -1,0 +1,174 @@
+import { suggestFingers } from "../placement/suggest-fingers";
+import { neckOf } from "../neck/neck";
+import { placeNamesOf } from "../neck/place-names";
+import { suggestStrokes } from "../playing/strokes";
+import { framesOfPhrase, lineOf, styleOf, type Part, type Phrase, type Song } from "../score/song";
+import { layRows, type Row } from "../strip/layout";
+import { soundingShift } from "../theory/fingered";
+import { fingeredChord } from "../theory/shapes-and-sound";
+import { group, text, type Mark, type Page, type Typesetter } from "./drawing";
+import { formBlock, inHandBlock, noteBlock, titleBlock } from "./head-blocks";
+import { PAPERS, type HandoutOptions } from "./options";
+import { contentWidth, layPages, type Block, type Flow, type Sheet } from "./pages";
+import { paperLanes } from "./paper-lanes";
+import { rowMarks, type RowSetting } from "./row-marks";
+import { SHAPE_HEIGHT, SHAPE_WIDTH, shapeMarks, shapesIn } from "./shape-marks";
+
+/** Draws the staff of one row: bars of the row's widths behind each other, from `gutter` on. */
+export type Engraver = (row: Row, about: EngravedPart, gutter: number) => readonly Mark[];
+
+export interface EngravedPart {
+  readonly part: Part;
+  readonly song: Song;
+}
+
+export interface Press extends Typesetter {
+  /** Absent where no staff can be engraved. */
+  readonly engrave?: Engraver;
+}
+
+/** The units of a strip in points: a figure of 13.5 units is a bit more than 8 points high. */
+const SCALE = 0.62;
+const MARGIN = 42;
+/** The names of the strings stand in it. */
+const GUTTER = 40;
+
+/** A handout: who needs what in hand, how it goes, and the phrases of the wanted parts. */
+export function layHandout(song: Song, options: HandoutOptions, press: Press): readonly Page[] {
+  const { width, height } = PAPERS[options.paper];
+  const sheet: Sheet = { width, height, margin: MARGIN, footer: options.footer, title: song.title };
+  const inner = contentWidth(sheet);
+  const parts = song.parts.filter(({ id }) => !options.partIds || options.partIds.includes(id));
+  const form = formBlock(song, inner, press);
+  const flows: Flow[] = [
+    [titleBlock(song, inner)],
+    ...parts.map((part): Flow => [inHandBlock(song, part, inner, options, press)]),
+    ...(form ? [[form]] : []),
+    ...(song.note ? [[noteBlock(song.note, inner, press)]] : []),
+    ...song.phrases
+      .map((phrase) => phraseFlow(song, phrase, parts, inner, options, press))
+      .filter((flow) => flow.length > 0),
+  ];
+  return layPages(flows, sheet);
+}
+
+/** Only the phrases of one part, each on a sheet as large as it is: for a picture of a strip. */
+export function layStrip(
+  song: Song,
+  phraseId: string | undefined,
+  options: HandoutOptions,
+  press: Press,
+): Page {
+  const { width } = PAPERS[options.paper];
+  const parts = song.parts.filter(({ id }) => !options.partIds || options.partIds.includes(id));
+  const inner = width - 2 * MARGIN;
+  const blocks = song.phrases
+    .filter(({ id }) => phraseId === undefined || id === phraseId)
+    .flatMap((phrase) => phraseFlow(song, phrase, parts, inner, options, press));
+  let y = MARGIN / 2;
+  const marks = blocks.map((block): Mark => {
+    const at = group(MARGIN, y, block.marks);
+    y += block.height;
+    return at;
+  });
+  return { width, height: y + MARGIN / 2, marks };
+}
+
+function phraseFlow(
+  song: Song,
+  phrase: Phrase,
+  parts: readonly Part[],
+  width: number,
+  options: HandoutOptions,
+  press: Press,
+): Flow {
+  const rows = parts.flatMap((part) =>
+    partRows(song, phrase, part, width, parts.length > 1, options, press),
+  );
+  if (rows.length === 0) return [];
+  const heading: Block = {
+    height: 24,
+    marks: [text(0, 16, phrase.name, { face: "title", size: 14 })],
+  };
+  return [heading, ...rows];
+}
+
+function partRows(
+  song: Song,
+  phrase: Phrase,
+  part: Part,
+  width: number,
+  isNamed: boolean,
+  options: HandoutOptions,
+  press: Press,
+): readonly Block[] {
+  const line = lineOf(song, phrase.id, part.id);
+  if (!line || line.bars.length === 0) return [];
+  const { bars } = line;
+  const frames = framesOfPhrase(song, phrase, bars.length);
+  const setting = rowSetting(song, part, phrase, options);
+  const strings = part.instrument.tuning.length;
+  const gutter = GUTTER;
+  const rows = layRows(bars, width / SCALE - gutter, frames);
+  const { engrave } = press;
+  const lanes = new Set([...options.lanes].filter((lane) => lane !== "staff" || engrave));
+  const blocks = rows.map((row, index): Block => {
+    const stack = paperLanes(row, strings, lanes);
+    const staff = stack.staff !== undefined && engrave ? engrave(row, { part, song }, gutter) : [];
+    const name = isNamed && index === 0 ? [text(0, 9, part.name, { face: "bold", size: 9.5 })] : [];
+    const top = name.length > 0 ? 12 : 0;
+    return {
+      height: top + stack.height * SCALE + 7,
+      marks: [...name, group(0, top, [...staff, ...rowMarks(row, stack, gutter, setting)], SCALE)],
+    };
+  });
+  const shapes = options.lanes.has("shapes")
+    ? shapesBlock(song, part, phrase, setting, width)
+    : undefined;
+  return shapes ? [...blocks, shapes] : blocks;
+}
+
+function rowSetting(song: Song, part: Part, phrase: Phrase, options: HandoutOptions): RowSetting {
+  const bars = lineOf(song, phrase.id, part.id)?.bars ?? [];
+  const frames = framesOfPhrase(song, phrase, bars.length);
+  const { instrument, capo } = part;
+  const wantsFingers = options.lanes.has("fingers") || options.lanes.has("shapes");
+  return {
+    names: placeNamesOf(part, styleOf(song, options.style)),
+    key: song.key,
+    shift: soundingShift(instrument, capo),
+    works: suggestStrokes(bars, frames, part.picking, instrument.tuning.length),
+    fingers: wantsFingers ? suggestFingers(bars, neckOf(instrument, capo)) : new Map(),
+  };
+}
+
+/** The grips of a phrase on small necks; nothing where it has none. */
+function shapesBlock(
+  song: Song,
+  part: Part,
+  phrase: Phrase,
+  { names, fingers, shift, key }: RowSetting,
+  width: number,
+): Block | undefined {
+  const bars = lineOf(song, phrase.id, part.id)?.bars ?? [];
+  const shapes = shapesIn(bars, framesOfPhrase(song, phrase, bars.length));
+  if (shapes.length === 0) return undefined;
+  const scale = 0.72;
+  const perRow = Math.max(1, Math.floor(width / (SHAPE_WIDTH * scale)));
+  const setting = {
+    strings: part.instrument.tuning.length,
+    names,
+    fingers,
+    shapeOf: (chord: Parameters<typeof fingeredChord>[0]) =>
+      shift === 0 ? undefined : fingeredChord(chord, shift, key),
+  };
+  const marks = shapes.map((shape, index) =>
+    group(
+      (index % perRow) * SHAPE_WIDTH * scale,
+      4 + Math.floor(index / perRow) * SHAPE_HEIGHT * scale,
+      shapeMarks(shape, setting),
+      scale,
+    ),
+  );
+  return { height: Math.ceil(shapes.length / perRow) * SHAPE_HEIGHT * scale + 6, marks };
+}

@@ -1,0 +1,11 @@
+export {
+  isUnplaced,
+  layBar,
+  layRows,
+  naturalWidth,
+  type BarBox,
+  type ChordMark,
+  type EventBox,
+  type Row,
+} from "./layout";
+export { signatureOf, staffVoices, type StaffNote, type StaffVoice } from "./staff";
