@@ -47,7 +47,10 @@ export default {
       name: "core-knows-no-outside",
       severity: "error",
       from: { path: "^core/src/", pathNot: TESTS },
-      to: { pathNot: "^core/src/|node_modules/(zod|pitchy|dequal|htmlparser2|fflate|midi-file)/|^(zod|pitchy|dequal|htmlparser2|fflate|midi-file)$" },
+      to: {
+        pathNot:
+          "^core/src/|node_modules/(zod|pitchy|dequal|htmlparser2|fflate|midi-file)/|^(zod|pitchy|dequal|htmlparser2|fflate|midi-file)$",
+      },
     },
     {
       name: "cli-uses-the-core",
@@ -56,9 +59,15 @@ export default {
       to: { path: "^(web|e2e|demo|scripts)/|^@intonazione/(web|demo)" },
     },
     {
+      name: "press-uses-the-core",
+      severity: "error",
+      from: { path: "^press/", pathNot: TESTS },
+      to: { path: "^(web|cli|e2e|demo|scripts)/|^@intonazione/(web|cli|demo)" },
+    },
+    {
       name: "web-knows-no-cli",
       severity: "error",
-      from: { path: "^(web|demo|core)/" },
+      from: { path: "^(web|demo|core|press)/" },
       to: { path: "^(cli|e2e|scripts)/" },
     },
     {

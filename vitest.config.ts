@@ -4,7 +4,7 @@ import { defineConfig } from "vitest/config";
 export default defineConfig({
   resolve: { alias: { "@": join(import.meta.dirname, "web") } },
   test: {
-    include: ["{core,cli,demo,web,scripts}/**/*.test.{ts,tsx}"],
+    include: ["{core,cli,demo,press,web,scripts}/**/*.test.{ts,tsx}"],
     exclude: ["**/node_modules/**", "**/.next*/**"],
     // Both cores of a small machine.
     maxWorkers: "100%",

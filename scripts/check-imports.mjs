@@ -5,7 +5,7 @@ import { giveUp, ROOT, say } from "./lib/run.mjs";
 
 /** Fails when an import points the wrong way, or when nothing was looked at. */
 process.chdir(ROOT);
-const folders = ["core/src", "cli", "demo/src", "web", "e2e"];
+const folders = ["core/src", "cli", "press", "demo/src", "web", "e2e"];
 const { output } = await cruise(
   folders,
   { ...config.options, validate: true, ruleSet: config },

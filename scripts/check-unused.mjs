@@ -6,7 +6,7 @@ import { giveUp, ROOT, say } from "./lib/run.mjs";
 /** Fails on exports that nobody imports. Framework files and package entries are exempt below. */
 process.chdir(ROOT);
 const FRAMEWORK =
-  /(index|page|layout|route|loading|error|not-found|next\.config|playwright\.config)\.tsx?$/u;
+  /(index|engrave-row|page|layout|route|loading|error|not-found|next\.config|playwright\.config)\.tsx?$/u;
 
 const { unusedExports } =
   /** @type {{ unusedExports: Record<string, { exportName: string }[]> }} */ (
@@ -27,7 +27,7 @@ function sourcesIn(folder) {
 }
 
 /** What the core offers to the outside must be wanted there, except types, which sign functions. */
-const imports = ["web", "cli", "demo", "e2e", "scripts"]
+const imports = ["web", "cli", "press", "demo", "e2e", "scripts"]
   .flatMap(sourcesIn)
   .flatMap((file) => [
     ...readFileSync(file, "utf8").matchAll(

@@ -1,6 +1,7 @@
 import { mkdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { controlDatabase } from "./lib/control.mjs";
+import { ensurePoppler } from "./lib/debian.mjs";
 import { ROOT, run, runToEnd, say } from "./lib/run.mjs";
 import { openThrowaway } from "./lib/throwaway.mjs";
 
@@ -34,6 +35,7 @@ function addReport(file, read, ok) {
   }
 }
 
+ensurePoppler();
 const throwaway = await openThrowaway("test");
 const { cluster, folder } = throwaway;
 

@@ -1,11 +1,19 @@
 import { readFileSync } from "node:fs";
 import { createRequire } from "node:module";
+import { join } from "node:path";
 import type { Face } from "@intonazione/core/handout";
 import { create, type Font } from "fontkit";
 
 /** The fonts of a handout: all of them ship with the application, under the SIL Open Font License. */
 
-const require = createRequire(import.meta.url);
+/** Where the packages lie: seen from here, or from where a bundled server was started. */
+export function pathOf(file: string): string {
+  try {
+    return createRequire(import.meta.url).resolve(file);
+  } catch {
+    return createRequire(join(process.cwd(), "package.json")).resolve(file);
+  }
+}
 
 const FILES: Readonly<Record<Face, string>> = {
   title: "@fontsource/fraunces/files/fraunces-latin-600-normal.woff",
@@ -48,7 +56,7 @@ export function fontNamed(name: FontName): LoadedFont {
   let font = loaded.get(name);
   if (!font) {
     const path = { ...FILES, ...FALLBACKS }[name];
-    const file = readFileSync(require.resolve(path));
+    const file = readFileSync(pathOf(path));
     font = { name, file, font: create(file) as Font };
     loaded.set(name, font);
   }

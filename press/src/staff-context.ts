@@ -1,13 +1,11 @@
 import { readFileSync } from "node:fs";
-import { createRequire } from "node:module";
 import type { Mark } from "@intonazione/core/handout";
 import { create, type Font } from "fontkit";
+import { pathOf } from "./faces";
 import { RenderContext, type FontInfo, type TextMeasure } from "vexflow/bravura";
 
 /** The music font of the engraver. */
-const bravura = create(
-  readFileSync(createRequire(import.meta.url).resolve("@vexflow-fonts/bravura/bravura.otf")),
-) as Font;
+const bravura = create(readFileSync(pathOf("@vexflow-fonts/bravura/bravura.otf"))) as Font;
 
 /** How large a text is in the music font: what an engraver asks a canvas for in a browser. */
 export function measure(text: string, size: number) {

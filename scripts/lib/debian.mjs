@@ -42,3 +42,8 @@ export const CHROMIUM = "/usr/bin/chromium";
 export function ensureChromium() {
   if (!existsSync(CHROMIUM)) install("Chromium", ["chromium"]);
 }
+
+/** Debian's poppler-utils, by which the tests take the text out of a PDF again. */
+export function ensurePoppler() {
+  if (!existsSync("/usr/bin/pdftotext")) install("poppler-utils", ["poppler-utils"]);
+}

@@ -1,4 +1,4 @@
-export { balanceOf, checkBars, type BarBalance } from "./bar-arithmetic";
+export { checkBars, type BarBalance } from "./bar-arithmetic";
 export { checkBounds } from "./bounds";
 export { checkForm } from "./form";
 export { tupletRuns, type TupletRun } from "./tuplets";

@@ -73,7 +73,7 @@ export function stroke(d: string, width = 1, grey = 0, dash?: readonly number[])
   return { kind: "path", d, width, grey, ...(dash && { dash }) };
 }
 
-export function fill(d: string, grey = 0): Mark {
+function fill(d: string, grey = 0): Mark {
   return { kind: "path", d, width: 0, grey };
 }
 

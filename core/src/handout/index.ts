@@ -9,4 +9,3 @@ export {
   type Paper,
 } from "./options";
 export { greyHex, printSvg } from "./print-svg";
-export { STAFF_HEIGHT } from "./paper-lanes";

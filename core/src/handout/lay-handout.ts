@@ -1,6 +1,7 @@
 import { suggestFingers } from "../placement/suggest-fingers";
 import { neckOf } from "../neck/neck";
 import { placeNamesOf } from "../neck/place-names";
+import { signatureOf } from "../pitch/key";
 import { suggestStrokes } from "../playing/strokes";
 import { framesOfPhrase, lineOf, styleOf, type Part, type Phrase, type Song } from "../score/song";
 import { layRows, type Row } from "../strip/layout";
@@ -32,6 +33,9 @@ const SCALE = 0.62;
 const MARGIN = 42;
 /** The names of the strings stand in it. */
 const GUTTER = 40;
+/** A clef, and each sign of the signature, in the units of the strip. */
+const CLEF_WIDTH = 34;
+const SIGN_WIDTH = 9;
 
 /** A handout: who needs what in hand, how it goes, and the phrases of the wanted parts. */
 export function layHandout(song: Song, options: HandoutOptions, press: Press): readonly Page[] {
@@ -45,9 +49,7 @@ export function layHandout(song: Song, options: HandoutOptions, press: Press): r
     ...parts.map((part): Flow => [inHandBlock(song, part, inner, options, press)]),
     ...(form ? [[form]] : []),
     ...(song.note ? [[noteBlock(song.note, inner, press)]] : []),
-    ...song.phrases
-      .map((phrase) => phraseFlow(song, phrase, parts, inner, options, press))
-      .filter((flow) => flow.length > 0),
+    ...song.phrases.flatMap((phrase) => phraseFlows(song, phrase, parts, inner, options, press)),
   ];
   return layPages(flows, sheet);
 }
@@ -64,7 +66,7 @@ export function layStrip(
   const inner = width - 2 * MARGIN;
   const blocks = song.phrases
     .filter(({ id }) => phraseId === undefined || id === phraseId)
-    .flatMap((phrase) => phraseFlow(song, phrase, parts, inner, options, press));
+    .flatMap((phrase) => phraseFlows(song, phrase, parts, inner, options, press).flat());
   let y = MARGIN / 2;
   const marks = blocks.map((block): Mark => {
     const at = group(MARGIN, y, block.marks);
@@ -74,23 +76,29 @@ export function layStrip(
   return { width, height: y + MARGIN / 2, marks };
 }
 
-function phraseFlow(
+/** What each part plays in a phrase: a flow of its own under the phrase's name. */
+function phraseFlows(
   song: Song,
   phrase: Phrase,
   parts: readonly Part[],
   width: number,
   options: HandoutOptions,
   press: Press,
-): Flow {
-  const rows = parts.flatMap((part) =>
-    partRows(song, phrase, part, width, parts.length > 1, options, press),
-  );
-  if (rows.length === 0) return [];
-  const heading: Block = {
-    height: 24,
-    marks: [text(0, 16, phrase.name, { face: "title", size: 14 })],
-  };
-  return [heading, ...rows];
+): readonly Flow[] {
+  return parts.flatMap((part): Flow[] => {
+    const rows = partRows(song, phrase, part, width, options, press);
+    if (rows.length === 0) return [];
+    const who = parts.length > 1 ? part.name : "";
+    const beside = press.widthOf(phrase.name, "title", 14) + 10;
+    const heading: Block = {
+      height: 24,
+      marks: [
+        text(0, 16, phrase.name, { face: "title", size: 14 }),
+        ...(who === "" ? [] : [text(beside, 16, who, { size: 10.5, grey: 0.35 })]),
+      ],
+    };
+    return [[heading, ...rows]];
+  });
 }
 
 function partRows(
@@ -98,7 +106,6 @@ function partRows(
   phrase: Phrase,
   part: Part,
   width: number,
-  isNamed: boolean,
   options: HandoutOptions,
   press: Press,
 ): readonly Block[] {
@@ -108,18 +115,18 @@ function partRows(
   const frames = framesOfPhrase(song, phrase, bars.length);
   const setting = rowSetting(song, part, phrase, options);
   const strings = part.instrument.tuning.length;
-  const gutter = GUTTER;
+  const isEngraved = options.lanes.has("staff") && press.engrave !== undefined;
+  const signature = CLEF_WIDTH + SIGN_WIDTH * Math.abs(signatureOf(song.key));
+  const gutter = isEngraved ? Math.max(GUTTER, signature) : GUTTER;
   const rows = layRows(bars, width / SCALE - gutter, frames);
   const { engrave } = press;
   const lanes = new Set([...options.lanes].filter((lane) => lane !== "staff" || engrave));
-  const blocks = rows.map((row, index): Block => {
+  const blocks = rows.map((row): Block => {
     const stack = paperLanes(row, strings, lanes);
     const staff = stack.staff !== undefined && engrave ? engrave(row, { part, song }, gutter) : [];
-    const name = isNamed && index === 0 ? [text(0, 9, part.name, { face: "bold", size: 9.5 })] : [];
-    const top = name.length > 0 ? 12 : 0;
     return {
-      height: top + stack.height * SCALE + 7,
-      marks: [...name, group(0, top, [...staff, ...rowMarks(row, stack, gutter, setting)], SCALE)],
+      height: stack.height * SCALE + 7,
+      marks: [group(0, 0, [...staff, ...rowMarks(row, stack, gutter, setting)], SCALE)],
     };
   });
   const shapes = options.lanes.has("shapes")

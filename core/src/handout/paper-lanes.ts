@@ -28,7 +28,7 @@ export interface PaperLanes {
   readonly height: number;
 }
 
-export const STRING_GAP = 14;
+const STRING_GAP = 14;
 export const STAFF_HEIGHT = 104;
 export const NAME_GAP = 12;
 

@@ -6,7 +6,7 @@ import { stringY, type PaperLanes } from "./paper-lanes";
 /** What notes and events do, drawn as players know it. */
 
 /** How far a bend goes: `½`, `full`, `1½`. */
-export function bendWords(cents: number): string {
+function bendWords(cents: number): string {
   if (cents === 200) return "full";
   const whole = Math.floor(cents / 200);
   const part = { 0: "", 50: "¼", 100: "½", 150: "¾" }[cents % 200] ?? "";

@@ -2,7 +2,6 @@ export {
   displayPitch,
   displayPitchClass,
   formatPitch,
-  formatPitchClass,
   midi,
   midiOf,
   parsePitch,

@@ -5,8 +5,6 @@ export {
   parseFraction,
   fraction,
   multiply,
-  subtract,
-  sum,
   toNumber,
   type Fraction,
 } from "./fraction";

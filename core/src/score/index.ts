@@ -27,7 +27,6 @@ export {
   copyOfEvent,
   isPalmMuted,
   isRinging,
-  lengthOf,
   notesOf,
   withNotes,
   stringOf,

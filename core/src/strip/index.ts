@@ -1,5 +1,4 @@
 export {
-  isUnplaced,
   layBar,
   layRows,
   naturalWidth,

@@ -84,7 +84,7 @@ export function mapsOf(file: MidiFile): MidiMaps {
   return { bars, key, title };
 }
 
-export function ticksIn(duration: Fraction, ticksPerQuarter: number): number {
+function ticksIn(duration: Fraction, ticksPerQuarter: number): number {
   return Math.max(1, Math.round((duration.num * 4 * ticksPerQuarter) / duration.den));
 }
 

@@ -1,15 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { midiOf } from "../../pitch/pitch";
-import {
-  add,
-  compare,
-  formatFraction,
-  fraction,
-  toNumber,
-  ZERO,
-  type Fraction,
-} from "../../rhythm/fraction";
+import { add, compare, fraction, toNumber, ZERO, type Fraction } from "../../rhythm/fraction";
 import { STRAIGHT } from "../../rhythm/feel";
 import { playedBars } from "../../playing/timeline";
 import { timed } from "../../score/bar";

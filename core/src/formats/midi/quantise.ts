@@ -128,7 +128,7 @@ function addressOf(tick: number, bars: readonly MidiBar[], ticksPerQuarter: numb
 }
 
 /** The bar in which a tick lies; behind the last one, that. */
-export function barAt(tick: number, bars: readonly MidiBar[]): number {
+function barAt(tick: number, bars: readonly MidiBar[]): number {
   let low = 0;
   let high = bars.length;
   while (high - low > 1) {

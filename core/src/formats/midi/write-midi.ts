@@ -354,7 +354,7 @@ function withDeltas(events: readonly Timed[]): MidiEvent[] {
     .map(({ tick, event }) => {
       const deltaTime = tick - before;
       before = tick;
-      return { ...event, deltaTime } as MidiEvent;
+      return { ...event, deltaTime };
     });
 }
 

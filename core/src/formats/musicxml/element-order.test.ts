@@ -75,10 +75,12 @@ describe("MusicXML that we write", () => {
       { numRuns: 25, endOnFailure: true },
     );
   });
+});
 
-  /** The published schema, where somebody has it to hand, with xmllint to read it. */
-  const schema = process.env["INTONAZIONE_MUSICXML_XSD"];
-  it.skipIf(schema === undefined)("is valid by the published schema", () => {
+/** The published schema, where somebody has it to hand, with xmllint to read it. */
+const schema = process.env["INTONAZIONE_MUSICXML_XSD"];
+if (schema !== undefined) {
+  it("MusicXML that we write is valid by the published schema", () => {
     const folder = mkdtempSync(join(tmpdir(), "intonazione-xsd-"));
     try {
       const files = fc.sample(anySong, { numRuns: 12, seed: 4 }).map((song, index) => {
@@ -86,11 +88,11 @@ describe("MusicXML that we write", () => {
         writeFileSync(path, writeMusicXml(song));
         return path;
       });
-      execFileSync("xmllint", ["--nonet", "--noout", "--schema", schema!, ...files], {
+      execFileSync("xmllint", ["--nonet", "--noout", "--schema", schema, ...files], {
         stdio: "pipe",
       });
     } finally {
       rmSync(folder, { recursive: true });
     }
   });
-});
+}

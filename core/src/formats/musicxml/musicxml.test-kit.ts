@@ -36,7 +36,7 @@ function pieces(event: LineEvent): readonly LineEvent[] {
       id: "",
       duration,
       notes: notes.map((note) => {
-        const { pluck: _pluck, ...rest } = plainPitched(note as PitchedNote);
+        const { pluck: _pluck, ...rest } = plainPitched(note);
         const harmonic = rest.techniques.filter(({ kind }) => kind.endsWith("-harmonic"));
         return { ...rest, techniques: inOrder([{ kind: "tie" }, ...harmonic]) };
       }),

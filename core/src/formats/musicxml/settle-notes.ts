@@ -95,7 +95,7 @@ function settle(
       }
       const isSame = note.pitch && midiOf(note.pitch) === sounds;
       if (!isSame && note.pitch) changed.push(index + 1);
-      const pitch = isSame ? note.pitch! : spellMidi(sounds, key);
+      const pitch = isSame ? note.pitch : spellMidi(sounds, key);
       settled.set(note, { place, pitch });
     }
   }

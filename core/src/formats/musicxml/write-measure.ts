@@ -121,7 +121,7 @@ function staffDetails(part: Part, song: Song): XmlNode {
 }
 
 /** Open pitches without a whole capo, with a partial one; string 1 first. */
-export function openStrings({ instrument, capo }: Part, song: Pick<Song, "key">): readonly Pitch[] {
+function openStrings({ instrument, capo }: Part, song: Pick<Song, "key">): readonly Pitch[] {
   if (!capo.strings) return instrument.tuning;
   const { openMidi } = neckOf(instrument, capo);
   return instrument.tuning.map((open, index) =>

@@ -92,7 +92,7 @@ function graceOf(event: LineEvent): XmlNode | undefined {
 }
 
 /** @param pitch as it sounds; the clef says that it is written an octave higher. */
-export function pitchElement(pitch: PitchedNote["pitch"]): XmlNode {
+function pitchElement(pitch: PitchedNote["pitch"]): XmlNode {
   const alter = pitch.alter + (pitch.cents ?? 0) / 100;
   return node(
     "pitch",

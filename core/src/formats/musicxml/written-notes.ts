@@ -41,7 +41,7 @@ interface Piece {
  */
 export function writtenBars(bars: readonly (Bar | undefined)[]): readonly WrittenBar[] {
   /** By voice and string: the last note before. */
-  const last: Map<number, Piece["notes"][number]>[] = [new Map(), new Map()];
+  const last = [0, 1].map(() => new Map<number, Piece["notes"][number]>());
   return bars.map((bar) =>
     voicesOf(bar).map((events, voice) =>
       piecesOf(events).map((piece): WrittenEvent => {

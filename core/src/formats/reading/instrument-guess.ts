@@ -87,7 +87,7 @@ function lowestOf(tuning: Tuning): number {
 /** More strings before other pitches: a seven-string guitar is a smaller guess than an odd tuning. */
 function strangeness(tuning: Tuning, usual: Tuning): number {
   const changed = usual.filter(
-    (open, index) => tuning[index] && midiOf(tuning[index]!) !== midiOf(open),
+    (open, index) => tuning[index] && midiOf(tuning[index]) !== midiOf(open),
   );
   return 2 * Math.abs(tuning.length - usual.length) + changed.length;
 }

@@ -110,7 +110,7 @@ function writtenFretOf(note: Note, sign: string): number | undefined {
 }
 
 /** Whether all that sounds only goes on from the event before. */
-export function goesOn(notes: readonly Note[], last: readonly Note[]): boolean {
+function goesOn(notes: readonly Note[], last: readonly Note[]): boolean {
   const before = last.filter((note) => note.kind === "pitched");
   return (
     notes.length > 0 &&

@@ -21,7 +21,7 @@ import { DEFAULT_FRETS } from "./read-text-tab";
 import { ColumnMaker, type Column } from "./text-columns";
 
 /** How many columns a system may take; a single bar may need more. */
-export const USUAL_WIDTH = 92;
+const USUAL_WIDTH = 92;
 export const MIN_WIDTH = 40;
 export const MAX_WIDTH = 400;
 

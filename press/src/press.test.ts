@@ -1,0 +1,140 @@
+import { execFileSync } from "node:child_process";
+import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import {
+  HANDOUT_LANES,
+  USUAL_HANDOUT,
+  type HandoutOptions,
+  type Mark,
+} from "@intonazione/core/handout";
+import { displayTuningShort } from "@intonazione/core/instrument";
+import { barsOfPart, eventsOf, notesOf, type Song } from "@intonazione/core/score";
+import { demoSongs } from "@intonazione/demo";
+import { afterAll, describe, expect, it } from "vitest";
+import { handoutPages, handoutPdf, pageSvg, stripPng, stripSvg } from "./index";
+
+const folder = mkdtempSync(join(tmpdir(), "intonazione-press-"));
+afterAll(() => rmSync(folder, { recursive: true }));
+
+const MADE = new Date("2026-01-02T03:04:06Z");
+const ALL: HandoutOptions = {
+  ...USUAL_HANDOUT,
+  lanes: new Set(HANDOUT_LANES),
+  footer: "Tidewater Strings",
+};
+
+async function written(song: Song, options: HandoutOptions): Promise<string> {
+  const path = join(folder, "handout.pdf");
+  writeFileSync(path, await handoutPdf(song, options, MADE));
+  return path;
+}
+/** What poppler's programs say of a file; Debian's package is installed by the test command. */
+const ask = (program: string, ...args: string[]) =>
+  execFileSync(program, args, { encoding: "utf8" });
+const plain = (words: string) => words.replace(/\s+/gu, " ");
+
+function texts(marks: readonly Mark[]): readonly string[] {
+  return marks.flatMap((mark) =>
+    mark.kind === "group" ? texts(mark.marks) : mark.kind === "text" ? [mark.text] : [],
+  );
+}
+
+describe("a printed handout", () => {
+  it.each(demoSongs().map((song) => [song.title, song] as const))(
+    "%s: its text can be taken out of it, its fonts are in it",
+    async (_, song) => {
+      const path = await written(song, ALL);
+      const text = plain(ask("pdftotext", "-layout", path, "-"));
+      expect(text).toContain(song.title);
+      expect(text).toContain("Tidewater Strings");
+      for (const phrase of song.phrases) expect(text).toContain(phrase.name);
+      for (const part of song.parts) {
+        expect(text).toContain(part.name);
+        expect(text).toContain(part.instrument.name);
+        if (part.capo.fret > 0) expect(text).toContain(`capo ${part.capo.fret}`);
+      }
+      const fonts = ask("pdffonts", path).trim().split("\n").slice(2);
+      expect(fonts.length).toBeGreaterThan(2);
+      // … emb sub uni object
+      for (const font of fonts) expect(font).toMatch(/ yes (yes|no) +yes +\d+ +\d+$/u);
+    },
+    30_000,
+  );
+
+  it("shows every fret of every part, and how its strings are tuned", () => {
+    for (const song of demoSongs()) {
+      const said = texts(handoutPages(song, ALL).flatMap(({ marks }) => marks));
+      for (const part of song.parts) {
+        expect(
+          said.some((words) => words.includes(displayTuningShort(part.instrument.tuning))),
+        ).toBe(true);
+      }
+      const frets = song.parts.flatMap((part) =>
+        eventsOf(barsOfPart(song, part.id))
+          .flatMap(notesOf)
+          .filter((note) => note.kind === "pitched" && note.place),
+      );
+      const figures = said.filter((words) => /^[(‹]?\d+[)›]?$/u.test(words));
+      expect(figures.length).toBeGreaterThanOrEqual(frets.length);
+    }
+  });
+
+  it("has letters where Latin ends, and signs of music", async () => {
+    const [first] = demoSongs();
+    const song = { ...first!, title: "Čekání na déšť ♯1", note: "Ganz ruhig – ½ so laut" };
+    const text = plain(ask("pdftotext", await written(song, USUAL_HANDOUT), "-"));
+    expect(text).toContain("Čekání na déšť");
+    expect(text).toContain("½ so laut");
+  });
+
+  it("goes on for forty pages and more", async () => {
+    const [first] = demoSongs();
+    const copies = Array.from({ length: 30 }, (_, copy) => copy);
+    const song: Song = {
+      ...first!,
+      form: [],
+      phrases: copies.flatMap((copy) =>
+        first!.phrases.map((one) => ({ ...one, id: `${one.id}-${copy}` })),
+      ),
+      lines: copies.flatMap((copy) =>
+        first!.lines.map((line) => ({ ...line, phraseId: `${line.phraseId}-${copy}` })),
+      ),
+    };
+    const info = ask("pdfinfo", await written(song, ALL));
+    expect(Number(/^Pages:\s+(\d+)$/mu.exec(info)?.[1])).toBeGreaterThan(40);
+    expect(info).toMatch(/A4/u);
+    const letter = ask("pdfinfo", await written(first!, { ...ALL, paper: "letter" }));
+    expect(letter).toMatch(/612 x 792/u);
+  }, 60_000);
+
+  it("has nothing but greys, and stays on its pages", () => {
+    for (const song of demoSongs()) {
+      for (const page of handoutPages(song, ALL)) {
+        const svg = pageSvg(page);
+        for (const [, red, green, blue] of svg.matchAll(
+          /#([0-9a-f]{2})([0-9a-f]{2})([0-9a-f]{2})/gu,
+        )) {
+          expect([green, blue]).toEqual([red, red]);
+        }
+        for (const mark of page.marks) {
+          if (mark.kind !== "group") continue;
+          expect(mark.x).toBeGreaterThanOrEqual(0);
+          expect(mark.y).toBeLessThan(page.height);
+        }
+      }
+    }
+  });
+
+  it("is a picture of one phrase or of all", async () => {
+    const [song] = demoSongs();
+    const one = stripSvg(song!, song!.phrases[0]!.id, USUAL_HANDOUT);
+    const all = stripSvg(song!, undefined, USUAL_HANDOUT);
+    const heightOf = (svg: string) => Number(/height="([\d.]+)"/u.exec(svg)?.[1]);
+    expect(heightOf(all)).toBeGreaterThan(heightOf(one));
+    const png = await stripPng(song!, song!.phrases[0]!.id, USUAL_HANDOUT);
+    expect([...png.subarray(1, 4)]).toEqual([..."PNG"].map((sign) => sign.charCodeAt(0)));
+    const width = new DataView(png.buffer, png.byteOffset).getUint32(16);
+    expect(width).toBe(Math.round(2 * 595.28));
+  });
+});
