@@ -15,6 +15,7 @@ import { perform } from "@intonazione/core/playing";
 import { expose, transfer } from "comlink";
 import { nanoid } from "nanoid";
 import type { Desk, LineAddress } from "./protocol";
+import { openFile } from "./read-files";
 
 const WAV_RATE = 44_100;
 
@@ -48,6 +49,7 @@ const desk: Desk = {
   },
   findTuning,
   moveSong,
+  openFile: (name, bytes, wanted) => openFile(name, bytes, wanted, newId),
   perform,
   renderWav: async (passage, gains, tempo, onProgress) => {
     const steps = renderPassage(passage, tempo, WAV_RATE, gains);

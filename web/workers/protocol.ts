@@ -7,6 +7,8 @@ import type { Part, Song } from "@intonazione/core/score";
 import type { TuningRequest, TuningSearchResult } from "@intonazione/core/tuning-finder";
 import type { Capo, InstrumentFamily, Tuning } from "@intonazione/core/instrument";
 
+import type { OpenedFile, WantedVoices } from "./read-files";
+
 export interface LineAddress {
   readonly phraseId: string;
   readonly partId: string;
@@ -42,6 +44,8 @@ export interface Desk {
     tempo: number,
     onProgress: (done: number) => void,
   ): Promise<Uint8Array>;
+  /** Reads any file that may hold a song, as far as it goes. */
+  openFile(name: string, bytes: Uint8Array, wanted: WantedVoices): OpenedFile;
   moveSong(song: Song, semitones: number): MovedSong;
   readTextTab(
     text: string,

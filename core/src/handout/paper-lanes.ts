@@ -29,7 +29,7 @@ export interface PaperLanes {
 }
 
 const STRING_GAP = 14;
-export const STAFF_HEIGHT = 104;
+const STAFF_HEIGHT = 104;
 export const NAME_GAP = 12;
 
 /** Only what some bar of the row has gets room. */

@@ -6,6 +6,7 @@ import { Notice } from "@/ui/notice";
 import { PageHead } from "@/ui/page-head";
 import { StudioNav } from "@/ui/studio-nav";
 import { ThemeSwitch } from "@/ui/theme-switch";
+import { DropOnShelf } from "./drop-on-shelf";
 import { SongCard } from "./song-card";
 
 /** The studio's songs, the last touched first. */
@@ -22,6 +23,7 @@ export function Shelf({
       <PageHead actions={<ThemeSwitch />}>
         <StudioNav studioName={studioName} here="shelf" />
       </PageHead>
+      <DropOnShelf />
       <main className="mx-auto max-w-6xl px-6 py-8">
         <div className="flex flex-wrap items-end gap-3 border-b border-hairline pb-5">
           <h1 className="flex-1 font-serif text-4xl">Shelf</h1>
@@ -39,7 +41,7 @@ export function Shelf({
             </button>
           </form>
           <Link href="/songs/new?from=tablature" className={buttonLook()}>
-            Read a tablature
+            Read a file
           </Link>
           <Link href="/songs/new" className={buttonLook("main")}>
             New song
@@ -73,7 +75,8 @@ export function Shelf({
               </Link>
             }
           >
-            Call out a riff string by string, or paste a tablature you have.
+            Call out a riff string by string, or drop a file here that you have: MusicXML, MIDI, a
+            tablature.
           </Notice>
         )}
       </main>

@@ -7,7 +7,7 @@ import { LANES, toggleLane } from "@/open-song/shown-lanes";
 import { PLACE_VIEWS, SET_UP_VIEWS, WRITE_VIEWS, type SongStore } from "@/open-song/store";
 import { CALL_OUT_ID } from "@/features/call-out/call-out-line";
 import { turnTo } from "@/features/call-out/actions";
-import { downloadJson, downloadTextTab } from "@/features/hand-out/download";
+import { download, SONG_JSON, TEXT_TAB, type FileWay } from "@/features/hand-out/download";
 import { otherPlaces } from "@/ui/other-places";
 import { switchTheme } from "@/ui/theme";
 import { BAR_FIELD_ID, EVENT_FIELD_ID } from "@/features/write/event-panel";
@@ -153,12 +153,12 @@ export function commandsOf(store: SongStore, screen: ScreenActions): readonly Co
     {
       id: "text-tab",
       label: "Hand out: plain-text tablature of this part",
-      run: () => handOutTab(store),
+      run: () => handOut(store, TEXT_TAB),
     },
     {
       id: "json",
       label: "Hand out: the whole song as a file",
-      run: () => downloadJson(store.getState().history.song),
+      run: () => handOut(store, SONG_JSON),
     },
     { id: "theme", label: "Day or evening theme", run: switchTheme },
   ];
@@ -267,7 +267,8 @@ function changePart(store: SongStore, step: 1 | -1): void {
   store.moveCursor({ partId: next.id, eventId: undefined, noteId: undefined });
 }
 
-function handOutTab(store: SongStore): void {
+function handOut(store: SongStore, way: FileWay): void {
   const { history, cursor, studio } = store.getState();
-  downloadTextTab(history.song, partAt(history.song, cursor.partId), studio);
+  const { song } = history;
+  download(way, { song, part: partAt(song, cursor.partId), studio });
 }

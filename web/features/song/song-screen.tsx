@@ -6,7 +6,7 @@ import { lineOf } from "@intonazione/core/score";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { turnTo } from "@/features/call-out/actions";
 import { CallOutLine } from "@/features/call-out/call-out-line";
-import { TabReader } from "@/features/import-tab/tab-reader";
+import { TabReader } from "@/features/import-desk/tab-reader";
 import { AtTheCursor } from "@/features/place/at-the-cursor";
 import { USUAL_SETTINGS } from "@/features/playback/settings";
 import { Transport } from "@/features/playback/transport";

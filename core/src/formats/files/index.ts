@@ -1,1 +1,2 @@
 export { sizeProblem } from "./bounds";
+export { decodeText } from "./decode-text";

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import Link from "next/link";
-import { SongFromTab } from "@/features/import-tab/song-from-tab";
+import { SongFromFile } from "@/features/import-desk/song-from-file";
 import { NewSongForm } from "@/features/new-song/new-song-form";
 import { PageHead } from "@/ui/page-head";
 import { ThemeSwitch } from "@/ui/theme-switch";
@@ -9,7 +9,7 @@ export const metadata: Metadata = { title: "New song" };
 
 const WAYS = [
   { from: undefined, href: "/songs/new", label: "Call it out" },
-  { from: "tablature", href: "/songs/new?from=tablature", label: "Read a tablature" },
+  { from: "tablature", href: "/songs/new?from=tablature", label: "Read a file" },
 ] as const;
 
 export default async function NewSongPage({
@@ -37,7 +37,7 @@ export default async function NewSongPage({
             </Link>
           ))}
         </div>
-        {from === "tablature" ? <SongFromTab /> : <NewSongForm />}
+        {from === "tablature" ? <SongFromFile /> : <NewSongForm />}
       </main>
     </>
   );

@@ -29,15 +29,18 @@ E|-----------------|`;
 /** Paste or open a plain-text tablature; what was understood is said while it is still being typed. */
 export function TabReader({
   actionLabel,
+  given = "",
   onTake,
   children,
 }: {
+  /** What stands in it at first. */
+  readonly given?: string;
   readonly actionLabel: string;
   readonly onTake: (reading: TextTabReading) => void;
   /** Said below, for instance why taking it failed. */
   readonly children?: ReactNode;
 }) {
-  const [text, setText] = useState("");
+  const [text, setText] = useState(given);
   const [choice, setChoice] = useState<InstrumentChoice>();
   const [problem, setProblem] = useState<string>();
   const area = useRef<HTMLTextAreaElement>(null);

@@ -8,7 +8,7 @@ import { createSong } from "@/open-song/server";
 import { TabReader } from "./tab-reader";
 
 /** A new song made of a tablature. */
-export function SongFromTab() {
+export function SongFromTab({ text = "" }: { readonly text?: string }) {
   const router = useRouter();
   const [problem, setProblem] = useState<string>();
   const take = async (reading: TextTabReading) => {
@@ -17,7 +17,11 @@ export function SongFromTab() {
     else router.push(`/songs/${answer.id}`);
   };
   return (
-    <TabReader actionLabel="Make a song of it" onTake={(reading) => void take(reading)}>
+    <TabReader
+      given={text}
+      actionLabel="Make a song of it"
+      onTake={(reading) => void take(reading)}
+    >
       {problem && (
         <p role="alert" className="rounded-md border border-madder px-3 py-2 text-madder">
           {problem}

@@ -1,0 +1,15 @@
+import { handoutPdf } from "@intonazione/press";
+import { readHandout } from "@/server/handout-api";
+import { answer } from "@/server/http";
+
+export function POST(request: Request): Promise<Response> {
+  return answer(async () => {
+    const asked = await readHandout(request);
+    if (!asked.ok) return asked.response;
+    const { song, options } = asked.value;
+    const pdf = await handoutPdf(song, options, new Date());
+    return new Response(Uint8Array.from(pdf), {
+      headers: { "Content-Type": "application/pdf", "Cache-Control": "no-store" },
+    });
+  });
+}

@@ -1,0 +1,189 @@
+"use client";
+
+import {
+  HANDOUT_LANES,
+  USUAL_HANDOUT,
+  type HandoutLane,
+  type HandoutOptions,
+  type Paper,
+} from "@intonazione/core/handout";
+import { useEffect, useMemo, useState } from "react";
+import { fetchPages, fetchPdf } from "@/calls/handout";
+import { selectSong, useSong } from "@/open-song/context";
+import { Button } from "@/ui/button";
+import { Check } from "@/ui/check";
+import { Dialog } from "@/ui/dialog";
+import { Field, inputLook } from "@/ui/field";
+import { saveAs } from "@/ui/save-as";
+
+const LANE_WORDS: Readonly<Record<HandoutLane, string>> = {
+  staff: "Staff",
+  chords: "Chords",
+  count: "Count",
+  strokes: "Strokes",
+  values: "Note values",
+  fingers: "Fingers",
+  sounds: "Sounding names",
+  fingered: "Fingered names",
+  degrees: "Degrees",
+  shapes: "Chord shapes",
+};
+const PAPER_WORDS: Readonly<Record<Paper, string>> = { a4: "A4", letter: "Letter" };
+const FOOTER_KEY = "handout-footer";
+
+type Shown =
+  | { readonly kind: "working" }
+  | { readonly kind: "failed"; readonly problem: string }
+  | { readonly kind: "done"; readonly count: number; readonly pages: readonly string[] };
+
+/** How the handout will look, page by page, and the file to print. */
+export function HandoutDialog({ onClose }: { readonly onClose: () => void }) {
+  const song = useSong(selectSong);
+  const style = useSong((state) => state.studio);
+  const [lanes, setLanes] = useState(USUAL_HANDOUT.lanes);
+  const [paper, setPaper] = useState<Paper>("a4");
+  const [footer, setFooter] = useState(() => localStorage.getItem(FOOTER_KEY) ?? "");
+  const [parts, setParts] = useState<ReadonlySet<string>>(
+    () => new Set(song.parts.map(({ id }) => id)),
+  );
+  const [shown, setShown] = useState<Shown>({ kind: "working" });
+  const [isSaving, setIsSaving] = useState(false);
+  const options = useMemo(
+    (): HandoutOptions => ({ paper, lanes, footer, style, partIds: [...parts] }),
+    [paper, lanes, footer, style, parts],
+  );
+  useEffect(() => {
+    let isGone = false;
+    const timer = setTimeout(() => {
+      void fetchPages(song, options).then((answer) => {
+        if (isGone) return;
+        setShown(
+          answer.ok
+            ? { kind: "done", ...answer.value }
+            : { kind: "failed", problem: answer.problem },
+        );
+      });
+    }, 250);
+    return () => {
+      isGone = true;
+      clearTimeout(timer);
+    };
+  }, [song, options]);
+  const save = async () => {
+    setIsSaving(true);
+    const answer = await fetchPdf(song, options);
+    setIsSaving(false);
+    if (answer.ok) saveAs(answer.value, song.title, "pdf");
+    else setShown({ kind: "failed", problem: answer.problem });
+  };
+  return (
+    <Dialog
+      open
+      onClose={onClose}
+      title="Handout"
+      description="What the student takes home. These are the pages as they will be printed."
+    >
+      <div className="grid grid-cols-[13rem_1fr] gap-6">
+        <form
+          className="flex flex-col gap-4"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void save();
+          }}
+        >
+          <fieldset className="flex flex-col gap-1.5">
+            <legend className="mb-1 text-[13px] font-medium">Around the strings</legend>
+            {HANDOUT_LANES.map((lane) => (
+              <Check
+                key={lane}
+                isOn={lanes.has(lane)}
+                onChange={() => setLanes(toggled(lanes, lane))}
+              >
+                {LANE_WORDS[lane]}
+              </Check>
+            ))}
+          </fieldset>
+          {song.parts.length > 1 && (
+            <fieldset className="flex flex-col gap-1.5">
+              <legend className="mb-1 text-[13px] font-medium">Parts</legend>
+              {song.parts.map(({ id, name }) => (
+                <Check key={id} isOn={parts.has(id)} onChange={() => setParts(toggled(parts, id))}>
+                  {name}
+                </Check>
+              ))}
+            </fieldset>
+          )}
+          <Field label="Paper">
+            {(ties) => (
+              <select
+                {...ties}
+                value={paper}
+                onChange={({ target }) => setPaper(target.value as Paper)}
+                className={inputLook}
+              >
+                {(Object.keys(PAPER_WORDS) as Paper[]).map((one) => (
+                  <option key={one} value={one}>
+                    {PAPER_WORDS[one]}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Field>
+          <Field label="At the foot of every page">
+            {(ties) => (
+              <input
+                {...ties}
+                value={footer}
+                maxLength={200}
+                placeholder="Studio, street, telephone"
+                onChange={({ target }) => {
+                  setFooter(target.value);
+                  localStorage.setItem(FOOTER_KEY, target.value);
+                }}
+                className={inputLook}
+              />
+            )}
+          </Field>
+          <Button look="main" type="submit" disabled={isSaving || parts.size === 0}>
+            {isSaving ? "Printing …" : "Save as PDF"}
+          </Button>
+          <p aria-live="polite" className="text-xs text-soft">
+            {shown.kind === "done" && `${shown.count} ${shown.count === 1 ? "page" : "pages"}`}
+          </p>
+        </form>
+        <div
+          role="region"
+          aria-label="Pages"
+          tabIndex={0}
+          className="flex max-h-[68vh] flex-col gap-4 overflow-y-auto rounded-md border border-hairline bg-[#8d8778] p-4"
+        >
+          {shown.kind === "working" && <p className="text-white">Setting the pages …</p>}
+          {shown.kind === "failed" && (
+            <p role="alert" className="rounded-sm bg-paper p-3 text-madder">
+              {shown.problem}
+            </p>
+          )}
+          {shown.kind === "done" &&
+            shown.pages.map((svg, index) => (
+              // A picture of its own: nothing in it can reach the page around it.
+              <img
+                key={index}
+                src={`data:image/svg+xml;utf8,${encodeURIComponent(svg)}`}
+                alt={`Page ${index + 1}`}
+                className="w-full shadow-md"
+              />
+            ))}
+          {shown.kind === "done" && shown.count > shown.pages.length && (
+            <p className="text-white">{shown.count - shown.pages.length} more in the file</p>
+          )}
+        </div>
+      </div>
+    </Dialog>
+  );
+}
+
+function toggled<Value>(all: ReadonlySet<Value>, one: Value): ReadonlySet<Value> {
+  const next = new Set(all);
+  if (!next.delete(one)) next.add(one);
+  return next;
+}

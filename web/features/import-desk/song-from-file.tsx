@@ -1,0 +1,91 @@
+"use client";
+
+import { sizeProblem } from "@intonazione/core/formats/files";
+import { READABLE_ENDINGS } from "@intonazione/core/formats/open-file";
+import type { Song } from "@intonazione/core/score";
+import { FileUp } from "lucide-react";
+import { useRouter } from "next/navigation";
+import { useEffect, useRef, useState } from "react";
+import { takeHandedFile } from "@/calls/handed-file";
+import { createSong } from "@/open-song/server";
+import { buttonLook } from "@/ui/button";
+import { FileDesk, type FileAtHand } from "./file-desk";
+import { SongFromTab } from "./song-from-tab";
+
+/** A new song from a file, whatever it is; tablature can be pasted and mended as text. */
+export function SongFromFile() {
+  const router = useRouter();
+  const [file, setFile] = useState<FileAtHand>();
+  const [text, setText] = useState<string>();
+  const [problem, setProblem] = useState<string>();
+  const input = useRef<HTMLInputElement>(null);
+  const open = async (chosen: File) => {
+    const refused = sizeProblem(chosen.name, chosen.size);
+    setProblem(refused);
+    if (refused !== undefined) return;
+    setText(undefined);
+    setFile({ name: chosen.name, bytes: new Uint8Array(await chosen.arrayBuffer()) });
+  };
+  useEffect(() => {
+    const handed = takeHandedFile();
+    // A file that was dropped on the shelf.
+    if (handed) queueMicrotask(() => void open(handed));
+  }, []);
+  const keep = async (song: Song) => {
+    const answer = await createSong(song);
+    if ("problem" in answer) setProblem(answer.problem);
+    else router.push(`/songs/${answer.id}`);
+  };
+  return (
+    <div
+      onDragOver={(event) => event.preventDefault()}
+      onDrop={(event) => {
+        event.preventDefault();
+        const [dropped] = event.dataTransfer.files;
+        if (dropped) void open(dropped);
+      }}
+      className="flex flex-col gap-5"
+    >
+      <div className="flex items-center gap-4 rounded-md border border-dashed border-hairline px-4 py-3">
+        <p className="flex-1 text-soft">
+          Drop a file here: MusicXML, MIDI, plain-text tablature or a song of ours. Or paste a
+          tablature below.
+        </p>
+        <button type="button" className={buttonLook()} onClick={() => input.current?.click()}>
+          <FileUp size={14} aria-hidden /> Choose a file
+        </button>
+        <input
+          ref={input}
+          type="file"
+          accept={READABLE_ENDINGS.join(",")}
+          aria-label="File to read"
+          onChange={({ target }) => {
+            const [chosen] = target.files ?? [];
+            if (chosen) void open(chosen);
+            target.value = "";
+          }}
+          className="hidden"
+        />
+      </div>
+      {problem !== undefined && (
+        <p role="alert" className="rounded-md border border-madder px-3 py-2 text-madder">
+          {problem}
+        </p>
+      )}
+      {file ? (
+        <FileDesk
+          key={file.name}
+          file={file}
+          onText={(found) => {
+            setText(found);
+            setFile(undefined);
+          }}
+          onKeep={(song) => void keep(song)}
+          onLeave={() => setFile(undefined)}
+        />
+      ) : (
+        <SongFromTab key={text ?? ""} text={text ?? ""} />
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,43 @@
+import { HANDOUT_LANES, PAPERS, type HandoutOptions, type Paper } from "@intonazione/core/handout";
+import { placeStyleSchema, readSong } from "@intonazione/core/formats/json";
+import type { Song } from "@intonazione/core/score";
+import { z } from "zod";
+import { readBody, refuse, type Incoming } from "./http";
+
+const MAX_BODY_BYTES = 25_000_000;
+
+const handoutSchema = z.object({
+  song: z.unknown(),
+  options: z.object({
+    paper: z.enum(Object.keys(PAPERS) as [Paper, ...Paper[]]),
+    lanes: z.array(z.enum(HANDOUT_LANES)).max(HANDOUT_LANES.length),
+    partIds: z.array(z.string().max(64)).max(32).optional(),
+    footer: z.string().max(200),
+    style: placeStyleSchema,
+  }),
+});
+
+export interface HandoutRequest {
+  readonly song: Song;
+  readonly options: HandoutOptions;
+}
+
+/** Reads what is to be printed: the song as it stands in the page, saved or not, and how. */
+export async function readHandout(request: Request): Promise<Incoming<HandoutRequest>> {
+  const what = "{ song, options }";
+  const body = await readBody(request, handoutSchema, { what, maxBytes: MAX_BODY_BYTES });
+  if (!body.ok) return body;
+  const song = readSong(body.value.song);
+  if (!song.ok) {
+    const message = song.error[0]?.message ?? "the song cannot be read";
+    return refuse(422, { code: "song-wrong", message, findings: song.error });
+  }
+  const { lanes, partIds, ...options } = body.value.options;
+  return {
+    ok: true,
+    value: {
+      song: song.value,
+      options: { ...options, lanes: new Set(lanes), ...(partIds && { partIds }) },
+    },
+  };
+}

@@ -1,0 +1,59 @@
+import type { Finding } from "@intonazione/core/foundation";
+import { decodeText } from "@intonazione/core/formats/files";
+import { songOfMidi, surveyMidi, type GridWish, type Moved } from "@intonazione/core/formats/midi";
+import { kindOf, readFile, type FileKind } from "@intonazione/core/formats/open-file";
+import type { Song } from "@intonazione/core/score";
+
+/** One player of a MIDI file, for whoever chooses. */
+export interface OfferedVoice {
+  readonly id: string;
+  readonly name: string;
+  readonly noteCount: number;
+  readonly lowest: number;
+  readonly highest: number;
+  /** The most that sound together. */
+  readonly most: number;
+  readonly isDrums: boolean;
+  readonly isByString: boolean;
+  readonly isLikely: boolean;
+}
+
+export interface OpenedFile {
+  readonly kind: FileKind;
+  readonly song?: Song;
+  readonly findings: readonly Finding[];
+  /** Of a text, as it was decoded. */
+  readonly text?: string;
+  /** Of a MIDI file: what can be taken from it, and how far its notes were moved. */
+  readonly voices?: readonly OfferedVoice[];
+  readonly moved?: readonly { readonly name: string; readonly moved: Moved }[];
+}
+
+/** What of a MIDI file is wanted. */
+export interface WantedVoices {
+  readonly take?: readonly string[];
+  readonly grid?: GridWish;
+}
+
+/** Opens a file at the desk. Nothing in it is trusted, and none of it throws. */
+export function openFile(
+  name: string,
+  bytes: Uint8Array,
+  wanted: WantedVoices,
+  newId: () => string,
+): OpenedFile {
+  const kind = kindOf(bytes);
+  if (kind === "text" && bytes.length <= MOST_TEXT) {
+    return { kind, findings: [], text: decodeText(bytes).text };
+  }
+  const reading = readFile(name, bytes, { newId, midi: wanted });
+  if (kind !== "midi") return reading;
+  const { survey } = surveyMidi(bytes);
+  if (!survey) return reading;
+  const voices = survey.voices.map(
+    ({ channels: _channels, tuning: _tuning, capo: _capo, ...voice }): OfferedVoice => voice,
+  );
+  return { ...reading, voices, moved: songOfMidi(survey, newId, wanted).moved };
+}
+
+const MOST_TEXT = 6_000_000;
