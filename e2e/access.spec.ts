@@ -1,20 +1,5 @@
-import AxeBuilder from "@axe-core/playwright";
-import { expect, test, type Page } from "@playwright/test";
-import { callOut, events, newSong, say } from "./studio";
-
-const EVERY_RULE = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"];
-
-async function expectAccessible(page: Page, theme: string): Promise<void> {
-  const axe = new AxeBuilder({ page });
-  // The evening differs in nothing but its colours.
-  const { violations } = await (
-    theme === "day" ? axe.withTags(EVERY_RULE) : axe.withRules(["color-contrast"])
-  ).analyze();
-  const found = violations.map(
-    ({ id, nodes }) => `${id}: ${nodes.map((node) => node.html.slice(0, 160)).join(" | ")}`,
-  );
-  expect(found).toEqual([]);
-}
+import { expect, test } from "@playwright/test";
+import { callOut, events, expectAccessible, newSong, say } from "./studio";
 
 for (const theme of ["day", "evening"]) {
   test(`every view passes the accessibility rules in the ${theme} theme`, async ({ page }) => {

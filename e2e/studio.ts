@@ -1,3 +1,4 @@
+import AxeBuilder from "@axe-core/playwright";
 import { tuningById, usualInstrument } from "@intonazione/core/instrument";
 import { STRAIGHT } from "@intonazione/core/rhythm";
 import { newPart } from "@intonazione/core/score";
@@ -54,4 +55,19 @@ export async function expectSaved(page: Page): Promise<void> {
 export async function database(act: "stop" | "start"): Promise<void> {
   const answer = await fetch(`${process.env["E2E_CONTROL"]}/${act}`, { method: "POST" });
   expect(answer.status).toBe(204);
+}
+
+const EVERY_RULE = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"];
+
+/** Every rule of WCAG 2.2 AA that a program can check. */
+export async function expectAccessible(page: Page, theme: string): Promise<void> {
+  const axe = new AxeBuilder({ page });
+  // The evening differs in nothing but its colours.
+  const { violations } = await (
+    theme === "day" ? axe.withTags(EVERY_RULE) : axe.withRules(["color-contrast"])
+  ).analyze();
+  const found = violations.map(
+    ({ id, nodes }) => `${id}: ${nodes.map((node) => node.html.slice(0, 160)).join(" | ")}`,
+  );
+  expect(found).toEqual([]);
 }

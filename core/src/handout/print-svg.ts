@@ -10,14 +10,17 @@ export interface SvgFonts {
   ) => { readonly d: string; readonly width: number };
 }
 
+const SERIF = "Fraunces, 'Fraunces Variable', Georgia, serif";
+const SANS = "'Instrument Sans', 'Instrument Sans Variable', Helvetica, Arial, sans-serif";
+
 const FAMILY: Readonly<Record<Face, string>> = {
-  title: 'font-family="Fraunces, Georgia, serif" font-weight="600"',
-  serif: 'font-family="Fraunces, Georgia, serif"',
-  sans: "font-family=\"'Instrument Sans', Helvetica, Arial, sans-serif\"",
-  bold: 'font-family="\'Instrument Sans\', Helvetica, Arial, sans-serif" font-weight="600"',
-  italic: 'font-family="\'Instrument Sans\', Helvetica, Arial, sans-serif" font-style="italic"',
-  figure: 'font-family="\'JetBrains Mono\', Menlo, Consolas, monospace" font-weight="500"',
-  music: "font-family=\"'Noto Music', Bravura, 'Segoe UI Symbol', sans-serif\"",
+  title: `font-family="${SERIF}" font-weight="600"`,
+  serif: `font-family="${SERIF}"`,
+  sans: `font-family="${SANS}"`,
+  bold: `font-family="${SANS}" font-weight="600"`,
+  italic: `font-family="${SANS}" font-style="italic"`,
+  figure: `font-family="'JetBrains Mono', 'JetBrains Mono Variable', monospace" font-weight="500"`,
+  music: `font-family="'Noto Music', Bravura, sans-serif"`,
 };
 
 /** A page as an SVG document: on white, black and greys only. */

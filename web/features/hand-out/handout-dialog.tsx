@@ -91,7 +91,13 @@ export function HandoutDialog({ onClose }: { readonly onClose: () => void }) {
             void save();
           }}
         >
-          <fieldset className="flex flex-col gap-1.5">
+          <Button look="main" type="submit" disabled={isSaving || parts.size === 0}>
+            {isSaving ? "Printing …" : "Save as PDF"}
+          </Button>
+          <p aria-live="polite" className="text-xs text-soft">
+            {shown.kind === "done" && `${shown.count} ${shown.count === 1 ? "page" : "pages"}`}
+          </p>
+          <fieldset className="flex flex-col gap-0.5">
             <legend className="mb-1 text-[13px] font-medium">Around the strings</legend>
             {HANDOUT_LANES.map((lane) => (
               <Check
@@ -144,12 +150,6 @@ export function HandoutDialog({ onClose }: { readonly onClose: () => void }) {
               />
             )}
           </Field>
-          <Button look="main" type="submit" disabled={isSaving || parts.size === 0}>
-            {isSaving ? "Printing …" : "Save as PDF"}
-          </Button>
-          <p aria-live="polite" className="text-xs text-soft">
-            {shown.kind === "done" && `${shown.count} ${shown.count === 1 ? "page" : "pages"}`}
-          </p>
         </form>
         <div
           role="region"

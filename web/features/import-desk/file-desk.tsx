@@ -8,13 +8,9 @@ import { Button } from "@/ui/button";
 import { FindingList } from "@/ui/finding-list";
 import type { OpenedFile } from "@/workers/read-files";
 import { useDesk } from "@/workers/use-desk";
+import type { FileAtHand } from "./file-at-hand";
 import { SongPreview } from "./song-preview";
 import { VoiceChooser } from "./voice-chooser";
-
-export interface FileAtHand {
-  readonly name: string;
-  readonly bytes: Uint8Array;
-}
 
 /** What was found in a file, before anything is kept of it. */
 export function FileDesk({

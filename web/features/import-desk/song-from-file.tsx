@@ -9,7 +9,8 @@ import { useEffect, useRef, useState } from "react";
 import { takeHandedFile } from "@/calls/handed-file";
 import { createSong } from "@/open-song/server";
 import { buttonLook } from "@/ui/button";
-import { FileDesk, type FileAtHand } from "./file-desk";
+import type { FileAtHand } from "./file-at-hand";
+import { FileDesk } from "./file-desk";
 import { SongFromTab } from "./song-from-tab";
 
 /** A new song from a file, whatever it is; tablature can be pasted and mended as text. */

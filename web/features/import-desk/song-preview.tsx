@@ -27,15 +27,17 @@ export function SongPreview({ song }: { readonly song: Song }) {
   const picture = useMemo(() => {
     const lanes = new Set(["chords", "count", "values"] as const);
     const page = layStrip(beginning(song), undefined, { ...USUAL_HANDOUT, lanes }, typesetter);
-    return `data:image/svg+xml;utf8,${encodeURIComponent(printSvg(page))}`;
+    return printSvg(page);
   }, [song]);
   return (
     <figure className="flex flex-col gap-1">
       <figcaption className="text-[13px] font-medium">How it begins</figcaption>
-      <img
-        src={picture}
-        alt={`The first phrases of ${song.title} as strips`}
-        className="max-h-[28rem] w-full rounded-md border border-hairline bg-white object-cover object-top"
+      {/* Drawn in the page, so that it has the page's fonts; its printer escapes every text. */}
+      <div
+        role="img"
+        aria-label={`The first phrases of ${song.title} as strips`}
+        className="max-h-[28rem] overflow-hidden rounded-md border border-hairline bg-white [&>svg]:h-auto [&>svg]:w-full"
+        dangerouslySetInnerHTML={{ __html: picture }}
       />
     </figure>
   );

@@ -4,11 +4,12 @@ import type { GridWish, Moved } from "@intonazione/core/formats/midi";
 import { displayPitch, midi, spellMidi, type Key } from "@intonazione/core/pitch";
 import { atTheDesk } from "@/workers/at-the-desk";
 import type { OfferedVoice } from "@/workers/read-files";
+import { proxy } from "comlink";
 import { Square, Volume2 } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { Button } from "@/ui/button";
 import { Field, inputLook } from "@/ui/field";
-import type { FileAtHand } from "./file-desk";
+import type { FileAtHand } from "./file-at-hand";
 
 const C_MAJOR: Key = { tonic: { step: "C", alter: 0 }, mode: "major" };
 const GRIDS: readonly { readonly name: string; readonly wish: GridWish }[] = [
@@ -215,7 +216,13 @@ function useListening(file: FileAtHand) {
         signal,
       );
       const wav = await atTheDesk(
-        (desk) => desk.renderWav(passage, new Map(), 1, () => undefined),
+        (desk) =>
+          desk.renderWav(
+            passage,
+            new Map(),
+            1,
+            proxy(() => undefined),
+          ),
         signal,
       );
       const url = URL.createObjectURL(new Blob([Uint8Array.from(wav)], { type: "audio/wav" }));
