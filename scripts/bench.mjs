@@ -56,6 +56,31 @@ row("placement of a 1,000-note line, p95", quantile(one.slice(1), 0.95), 100, "m
 row("placement of a 100,000-note line", quantile(hundred, 0.5), 10_000, "ms", middle(hundred));
 row("one bar anew in a part of 400 bars, p95", quantile(edit, 0.95), 30, "ms", middle(edit));
 row("tuning finder over 64 bars, p95", quantile(found, 0.95), 500, "ms", middle(found));
+const { musicXml, midiFile, writing, xmlBytes } = measureBundled("scripts/bench/reading.ts");
+const size = `${(xmlBytes / 1e6).toFixed(1)} MB`;
+row("MusicXML of 10,000 notes read, the first", musicXml[0], 1000, "ms", size);
+row(
+  "MusicXML of 10,000 notes read, p95",
+  quantile(musicXml.slice(1), 0.95),
+  1000,
+  "ms",
+  middle(musicXml),
+);
+row("MIDI of 10,000 notes read, the first", midiFile[0], 1000, "ms");
+row(
+  "MIDI of 10,000 notes read, p95",
+  quantile(midiFile.slice(1), 0.95),
+  1000,
+  "ms",
+  middle(midiFile),
+);
+row(
+  "MusicXML of 10,000 notes written, p95",
+  quantile(writing.slice(1), 0.95),
+  1000,
+  "ms",
+  middle(writing),
+);
 const agreement = measureBundled("scripts/bench/agreement.ts");
 row("notes placed as written, no hint", agreement.first, 88, "%", `${agreement.notes} notes`);
 row("notes placed as written, best of three", agreement.ofThree, 97, "%");

@@ -1,6 +1,7 @@
 import { strToU8, Unzip, UnzipInflate, zipSync, type Zippable } from "fflate";
 import type { Finding } from "../../foundation/finding";
 import { MAX_ARCHIVE_ENTRIES, MAX_UNPACKED_BYTES } from "./bounds";
+import { joinBytes } from "./join-bytes";
 
 export interface ArchiveEntry {
   /** A path within the archive, with slashes, never out of it. */
@@ -93,7 +94,7 @@ export function readArchive(bytes: Uint8Array): ArchiveReading {
     }
   }
   return {
-    entries: entries.map(({ name, chunks }) => ({ name, bytes: joined(chunks) })),
+    entries: entries.map(({ name, chunks }) => ({ name, bytes: joinBytes(chunks) })),
     findings,
   };
 }
@@ -113,17 +114,6 @@ export function writeArchive(
 function isInside(name: string): boolean {
   if (name === "" || /^[/\\]|^[A-Za-z]:|\\|\0/u.test(name)) return false;
   return name.split("/").every((step) => step !== "..");
-}
-
-function joined(chunks: readonly Uint8Array[]): Uint8Array {
-  if (chunks.length === 1) return chunks[0]!;
-  const all = new Uint8Array(chunks.reduce((length, chunk) => length + chunk.length, 0));
-  let at = 0;
-  for (const chunk of chunks) {
-    all.set(chunk, at);
-    at += chunk.length;
-  }
-  return all;
 }
 
 function wordOf(error: unknown): string {

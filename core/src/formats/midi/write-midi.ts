@@ -18,6 +18,7 @@ import {
   type Note,
 } from "../../score/event";
 import { lineOf, type Part, type Song } from "../../score/song";
+import { joinBytes } from "../files/join-bytes";
 import { PROGRAM_OF_KIND } from "../reading/programs.data";
 import { DRUM_CHANNEL } from "./midi-notes";
 
@@ -61,11 +62,34 @@ export function writeMidi(song: Song, { channelPerString = false }: MidiWriting 
     next += count;
     return partTrack(plain, part, bars, starts, channels);
   });
-  const file = {
-    header: { format: 1 as const, numTracks: tracks.length + 1, ticksPerBeat: TICKS_PER_QUARTER },
-    tracks: [firstTrack(plain, bars, starts), ...tracks].map(withDeltas),
-  };
-  return Uint8Array.from(printMidi(file));
+  const all = [firstTrack(plain, bars, starts), ...tracks].map(withDeltas);
+  return joinBytes([header(all.length), ...all.flatMap(trackChunk)]);
+}
+
+/** MThd: format 1, the tracks, the ticks of a quarter note. */
+function header(tracks: number): Uint8Array {
+  const bytes = Uint8Array.from([0x4d, 0x54, 0x68, 0x64, 0, 0, 0, 6, 0, 1, 0, 0, 0, 0]);
+  const view = new DataView(bytes.buffer);
+  view.setUint16(10, tracks);
+  view.setUint16(12, TICKS_PER_QUARTER);
+  return bytes;
+}
+
+/** The package copies all it wrote at every long time: it is given a few events at once. */
+const EVENTS_AT_ONCE = 64;
+const FILE_AND_CHUNK_HEAD = 14 + 8;
+
+function trackChunk(events: readonly MidiEvent[]): readonly Uint8Array[] {
+  const pieces: Uint8Array[] = [];
+  for (let at = 0; at < events.length; at += EVENTS_AT_ONCE) {
+    const track = events.slice(at, at + EVENTS_AT_ONCE);
+    const written = printMidi({ header: { format: 0, numTracks: 1 }, tracks: [track] });
+    pieces.push(Uint8Array.from(written.slice(FILE_AND_CHUNK_HEAD)));
+  }
+  const length = pieces.reduce((sum, piece) => sum + piece.length, 0);
+  const head = Uint8Array.from([0x4d, 0x54, 0x72, 0x6b, 0, 0, 0, 0]);
+  new DataView(head.buffer).setUint32(4, length);
+  return [head, ...pieces];
 }
 
 const CHANNELS = Array.from({ length: 16 }, (_, channel) => channel).filter(

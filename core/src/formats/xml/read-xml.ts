@@ -31,10 +31,14 @@ const MAX_ELEMENTS = 4_000_000;
 interface Growing {
   readonly name: string;
   readonly attributes: Readonly<Record<string, string>>;
-  readonly children: Growing[];
+  children: Growing[];
   text: string;
   readonly at: number;
 }
+
+/** Most elements hold only text: they share what they do not have. */
+const NO_CHILDREN: Growing[] = [];
+const WRITTEN = /\S/u;
 
 /**
  * Reads XML as far as it goes: what is never closed ends where the text ends, and is said. Document
@@ -74,18 +78,20 @@ export function readXml(text: string): XmlReading {
         const element: Growing = {
           name,
           attributes,
-          children: [],
+          children: NO_CHILDREN,
           text: "",
           at: parser.startIndex,
         };
         const parent = open.at(-1);
-        if (parent) parent.children.push(element);
-        else root ??= element;
+        if (!parent) root ??= element;
+        else if (parent.children === NO_CHILDREN) parent.children = [element];
+        else parent.children.push(element);
         open.push(element);
       },
       ontext: (data) => {
         const element = open.at(-1);
-        if (element && skipped === 0) element.text += data;
+        // Between elements there is only room.
+        if (element && skipped === 0 && WRITTEN.test(data)) element.text += data;
       },
       onclosetag: (name, isImplied) => {
         if (skipped > 0) {
