@@ -34,11 +34,6 @@ await page.goto(`${base}/rack`);
 await page.getByRole("button", { name: /^Spindrift/u }).click();
 await take("rack");
 
-await page.goto(`${base}/songs/new`);
-await page.getByLabel("Title", { exact: true }).fill("Copper Weather");
-await page.getByLabel("Strings, from the thickest").fill("D A D G B E");
-await take("new-song");
-
 await page.goto(`${base}/songs/new?from=tablature`);
 await page
   .getByLabel(/^Tablature:/u)
@@ -54,6 +49,12 @@ await page.getByRole("button", { name: /^Place/u }).click();
 await page.getByRole("button", { name: /^Move to A string, fret 10/u }).click();
 await page.getByText(/^Saved/u).waitFor();
 await take("place");
+
+await page.getByRole("button", { name: "Hand out" }).click();
+await page.getByRole("menuitem", { name: /^Handout to print/u }).click();
+await page.getByRole("img", { name: "Page 1" }).waitFor();
+await take("handout");
+await page.keyboard.press("Escape");
 
 await page.getByRole("textbox", { name: "say it" }).fill("'8 pm[E0 E0] D3h5 D: 6b½ 5 '16 A3 A5 Q7");
 await page.getByRole("button", { name: /^Write/u }).click();
