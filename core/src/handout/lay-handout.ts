@@ -139,12 +139,14 @@ function rowSetting(song: Song, part: Part, phrase: Phrase, options: HandoutOpti
   const bars = lineOf(song, phrase.id, part.id)?.bars ?? [];
   const frames = framesOfPhrase(song, phrase, bars.length);
   const { instrument, capo } = part;
+  const flagged = options.flagged?.get(phrase.id);
   const wantsFingers = options.lanes.has("fingers") || options.lanes.has("shapes");
   return {
     names: placeNamesOf(part, styleOf(song, options.style)),
     key: song.key,
     shift: soundingShift(instrument, capo),
     works: suggestStrokes(bars, frames, part.picking, instrument.tuning.length),
+    ...(flagged && { flagged }),
     fingers: wantsFingers ? suggestFingers(bars, neckOf(instrument, capo)) : new Map(),
   };
 }

@@ -30,6 +30,8 @@ export interface HandoutOptions {
   readonly footer: string;
   /** How strings are called and frets counted, where the song does not say. */
   readonly style: PlaceStyle;
+  /** Bars that somebody should look at, counted from 1, by phrase. */
+  readonly flagged?: ReadonlyMap<string, ReadonlySet<number>>;
 }
 
 export const USUAL_HANDOUT: HandoutOptions = {

@@ -26,6 +26,8 @@ export interface RowSetting {
   readonly shift: number;
   readonly works: ReadonlyMap<string, Handwork>;
   readonly fingers: ReadonlyMap<string, FingerByHand>;
+  /** Bars of the phrase, counted from 1, that somebody should look at. */
+  readonly flagged?: ReadonlySet<number>;
 }
 
 /** One row of a strip: strings with their names at the left, bars behind each other. */
@@ -70,6 +72,7 @@ function barMarks(
   const bottom = stringY(lanes, lanes.strings);
   marks.push(stroke(`M${box.width} ${lanes.tab}V${bottom}`, isLast ? 2.4 : 1));
   marks.push(...frameMarks(box, number, before, lanes));
+  if (setting.flagged?.has(number)) marks.push(...flagMarks(box.width, lanes));
   if (lanes.chords !== undefined) marks.push(...chordMarks(box, lanes.chords, setting));
   if (lanes.count !== undefined) {
     for (const { x, text: count, isHeld } of box.counts) {
@@ -97,6 +100,15 @@ function barMarks(
   }
   marks.push(...spanMarks(upper, lanes));
   return marks;
+}
+
+/** A frame around a bar that holds a doubt, with a sign that is seen without colour. */
+function flagMarks(width: number, lanes: PaperLanes): readonly Mark[] {
+  const bottom = stringY(lanes, lanes.strings) + 7;
+  return [
+    stroke(`M2 ${lanes.head - 6}H${width - 2}V${bottom}H2Z`, 1.4, 0.25, [4, 3]),
+    text(width - 6, lanes.head + 5, "!", { face: "bold", size: 13, anchor: "end" }),
+  ];
 }
 
 /** The bar's number, a new metre or tempo, and where a pick-up begins. */

@@ -1,7 +1,7 @@
 "use client";
 
 import { layStrip, printSvg, USUAL_HANDOUT, type Face } from "@intonazione/core/handout";
-import type { Song } from "@intonazione/core/score";
+import { lineOf, type Song } from "@intonazione/core/score";
 import { useMemo } from "react";
 
 /** Enough to see whether it is the right music; the rest is seen when it is kept. */
@@ -23,24 +23,46 @@ const typesetter = {
 };
 
 /** The beginning of what was read, drawn as strips. */
-export function SongPreview({ song }: { readonly song: Song }) {
+export function SongPreview({
+  song,
+  doubtful,
+}: {
+  readonly song: Song;
+  /** Bars to look at, counted through the first part from 1. */
+  readonly doubtful?: ReadonlySet<number>;
+}) {
   const picture = useMemo(() => {
     const lanes = new Set(["chords", "count", "values"] as const);
-    const page = layStrip(beginning(song), undefined, { ...USUAL_HANDOUT, lanes }, typesetter);
-    return printSvg(page);
-  }, [song]);
+    const flagged = doubtful && byPhrase(song, doubtful);
+    const options = { ...USUAL_HANDOUT, lanes, ...(flagged && { flagged }) };
+    return printSvg(layStrip(beginning(song), undefined, options, typesetter));
+  }, [song, doubtful]);
   return (
     <figure className="flex flex-col gap-1">
       <figcaption className="text-[13px] font-medium">How it begins</figcaption>
       {/* Drawn in the page, so that it has the page's fonts; its printer escapes every text. */}
       <div
         role="img"
+        tabIndex={0}
         aria-label={`The first phrases of ${song.title} as strips`}
-        className="max-h-[28rem] overflow-hidden rounded-md border border-hairline bg-white [&>svg]:h-auto [&>svg]:w-full"
+        className="max-h-[32rem] overflow-y-auto rounded-md border border-hairline bg-white [&>svg]:h-auto [&>svg]:w-full"
         dangerouslySetInnerHTML={{ __html: picture }}
       />
     </figure>
   );
+}
+
+/** The same bars, counted within their phrases. */
+function byPhrase(song: Song, bars: ReadonlySet<number>): ReadonlyMap<string, ReadonlySet<number>> {
+  const flagged = new Map<string, Set<number>>();
+  let before = 0;
+  for (const { id } of song.phrases) {
+    const count = lineOf(song, id, song.parts[0]!.id)?.bars.length ?? 0;
+    const own = [...bars].filter((bar) => bar > before && bar <= before + count);
+    if (own.length > 0) flagged.set(id, new Set(own.map((bar) => bar - before)));
+    before += count;
+  }
+  return flagged;
 }
 
 function beginning(song: Song): Song {

@@ -1,10 +1,15 @@
 "use client";
 
 import { eventsOf, type Bar } from "@intonazione/core/score";
-import { MAX_TAB_LENGTH, type TextTabReading } from "@intonazione/core/formats/text-tab";
+import {
+  MAX_TAB_LENGTH,
+  songOfTextTab,
+  type TextTabReading,
+} from "@intonazione/core/formats/text-tab";
+import type { Finding } from "@intonazione/core/foundation";
 import { usualInstrument } from "@intonazione/core/instrument";
 import { FileUp } from "lucide-react";
-import { useRef, useState, type ChangeEvent, type ReactNode } from "react";
+import { useMemo, useRef, useState, type ChangeEvent, type ReactNode } from "react";
 import { Button } from "@/ui/button";
 import { FindingList } from "@/ui/finding-list";
 import {
@@ -14,6 +19,8 @@ import {
   type InstrumentChoice,
 } from "@/ui/instrument-picker";
 import { useHydrated } from "@/ui/use-hydrated";
+import { MarkedText } from "./marked-text";
+import { SongPreview } from "./song-preview";
 import { useTabReading } from "./use-tab-reading";
 
 /** Larger files are no tablature; a little more than the reader takes, so that it can say so. */
@@ -43,6 +50,7 @@ export function TabReader({
   const [text, setText] = useState(given);
   const [choice, setChoice] = useState<InstrumentChoice>();
   const [problem, setProblem] = useState<string>();
+  const [scroll, setScroll] = useState({ top: 0, left: 0 });
   const area = useRef<HTMLTextAreaElement>(null);
   const file = useRef<HTMLInputElement>(null);
   const isHydrated = useHydrated();
@@ -82,49 +90,82 @@ export function TabReader({
     area.current?.setSelectionRange(start + column - 1, start + column);
   };
 
+  const song = useMemo(() => {
+    let ids = 0;
+    return reading && reading.phrases.length > 0
+      ? songOfTextTab(reading, () => `seen-${ids++}`)
+      : undefined;
+  }, [reading]);
+  const doubtful = useMemo(
+    () =>
+      new Set(
+        reading?.findings.flatMap(({ severity, where }) =>
+          severity !== "info" && where.bar !== undefined ? [where.bar] : [],
+        ),
+      ),
+    [reading],
+  );
+
   return (
     <div className="flex flex-col gap-4">
-      <div className="flex flex-col gap-1">
-        <div className="flex items-end justify-between">
-          <label htmlFor="tablature" className="text-[13px] font-medium">
-            Tablature: a line for each string, below each other
-          </label>
-          <Button onClick={() => file.current?.click()}>
-            <FileUp size={14} aria-hidden /> Open a file
-          </Button>
-          <input
-            ref={file}
-            type="file"
-            accept=".txt,.tab,.text,text/plain"
-            aria-label="Tablature file"
-            onChange={(event) => void open(event)}
-            className="hidden"
-          />
+      <div className="grid grid-cols-1 items-start gap-5 lg:grid-cols-2">
+        <div className="flex min-w-0 flex-col gap-1">
+          <div className="flex items-end justify-between">
+            <label htmlFor="tablature" className="text-[13px] font-medium">
+              Tablature: a line for each string, below each other
+            </label>
+            <Button onClick={() => file.current?.click()}>
+              <FileUp size={14} aria-hidden /> Open a file
+            </Button>
+            <input
+              ref={file}
+              type="file"
+              accept=".txt,.tab,.text,text/plain"
+              aria-label="Tablature file"
+              onChange={(event) => void open(event)}
+              className="hidden"
+            />
+          </div>
+          <div className="relative rounded-md bg-sheet">
+            <MarkedText text={text} findings={reading?.findings ?? NO_FINDINGS} scroll={scroll} />
+            <textarea
+              id="tablature"
+              ref={area}
+              value={text}
+              disabled={!isHydrated}
+              onChange={({ target }) => take(target.value)}
+              onScroll={({ currentTarget }) =>
+                setScroll({ top: currentTarget.scrollTop, left: currentTarget.scrollLeft })
+              }
+              onPaste={(event) => {
+                // A page of text this long would only slow the browser down before it is refused.
+                const pasted = event.clipboardData.getData("text/plain");
+                if (pasted.length > MAX_TAB_LENGTH) {
+                  event.preventDefault();
+                  take(pasted);
+                }
+              }}
+              spellCheck={false}
+              wrap="off"
+              placeholder={EXAMPLE}
+              className="relative block h-[26rem] w-full resize-y rounded-md border border-hairline bg-transparent p-3 font-mono text-[13px] leading-[1.35] placeholder:text-soft"
+            />
+          </div>
+          {problem && (
+            <p role="alert" className="text-xs font-medium text-madder">
+              {problem}
+            </p>
+          )}
         </div>
-        <textarea
-          id="tablature"
-          ref={area}
-          value={text}
-          disabled={!isHydrated}
-          onChange={({ target }) => take(target.value)}
-          onPaste={(event) => {
-            // A page of text this long would only slow the browser down before it is refused.
-            const pasted = event.clipboardData.getData("text/plain");
-            if (pasted.length > MAX_TAB_LENGTH) {
-              event.preventDefault();
-              take(pasted);
-            }
-          }}
-          spellCheck={false}
-          wrap="off"
-          placeholder={EXAMPLE}
-          className="h-52 w-full resize-y rounded-md border border-hairline bg-sheet p-3 font-mono text-[13px] leading-[1.35] placeholder:text-soft"
-        />
-        {problem && (
-          <p role="alert" className="text-xs font-medium text-madder">
-            {problem}
-          </p>
-        )}
+        <div className="min-w-0">
+          {song ? (
+            <SongPreview song={song} doubtful={doubtful} />
+          ) : (
+            <p className="pt-8 text-soft">
+              The strips stand here as soon as a line of frets is read.
+            </p>
+          )}
+        </div>
       </div>
       <label className="flex w-fit items-center gap-2">
         <input
@@ -162,6 +203,8 @@ export function TabReader({
     </div>
   );
 }
+
+const NO_FINDINGS: readonly Finding[] = [];
 
 function count(number: number, what: string): string {
   return `${number} ${what}${number === 1 ? "" : "s"}`;

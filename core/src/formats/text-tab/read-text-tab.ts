@@ -10,10 +10,11 @@ import { MAX_BARS } from "../../score/bar";
 import { soundingShift } from "../../theory/fingered";
 import { soundOfShape } from "../../theory/shapes-and-sound";
 import { chooseTuning } from "./choose-tuning";
-import { findSystems } from "./find-systems";
+import { findSystems, type System } from "./find-systems";
 import type { Header } from "./header";
 import { PhraseGatherer, type ReadPhrase } from "./gather-phrases";
 import type { Remark } from "./signs";
+import type { TabBar } from "./system";
 import { isBinary, splitLines } from "./text-lines";
 import { timeSystems } from "./time-systems";
 import { BarWriter } from "./write-bars";
@@ -96,10 +97,12 @@ export function readTextTab(text: string, options: TextTabOptions): TextTabReadi
   const shift = soundingShift({ tuning: set.tuning, kind }, capo);
   const gatherer = new PhraseGatherer(names, (chord) => soundOfShape(chord, shift, key));
   let bars = 0;
+  const spans: BarSpan[] = [];
   for (const { system, timed } of timeSystems(usable, metre, report)) {
     for (const { bar, moments } of timed) {
       bars++;
       if (bars > MAX_BARS) break;
+      spans.push(spanOf(system, bar, bars));
       gatherer.take(system, bar, moments, write.bar(bar, moments, system));
     }
   }
@@ -120,10 +123,36 @@ export function readTextTab(text: string, options: TextTabOptions): TextTabReadi
     metre,
     key,
     phrases: gatherer.phrases(),
-    findings: findings.sort(
-      (a, b) => a.where.line! - b.where.line! || a.where.column! - b.where.column!,
-    ),
+    findings: findings
+      .map((finding) => inItsBar(finding, spans))
+      .sort((a, b) => a.where.line! - b.where.line! || a.where.column! - b.where.column!),
   };
+}
+
+/** Where a bar stands in the text; lines and columns from 1. */
+interface BarSpan {
+  readonly bar: number;
+  readonly lines: readonly [number, number];
+  readonly columns: readonly [number, number];
+}
+
+function spanOf({ lines }: System, { textStart, width }: TabBar, bar: number): BarSpan {
+  return {
+    bar,
+    lines: [lines[0]!.number, lines.at(-1)!.number],
+    columns: [textStart + 1, textStart + width],
+  };
+}
+
+/** What lies on a bar says which, counted through the whole text. */
+function inItsBar(finding: Finding, spans: readonly BarSpan[]): Finding {
+  const { line = 0, column = 0 } = finding.where;
+  const span = spans.find(
+    ({ lines, columns }) =>
+      line >= lines[0] && line <= lines[1] && column >= columns[0] && column <= columns[1],
+  );
+  const isOfOneBar = span && finding.code !== "timing-assumed";
+  return isOfOneBar ? { ...finding, where: { ...finding.where, bar: span.bar } } : finding;
 }
 
 function unusableReason(text: string): { code: string; message: string } | undefined {

@@ -23,7 +23,7 @@ export default async function NewSongPage({
       <PageHead actions={<ThemeSwitch />}>
         <p className="text-soft">New song</p>
       </PageHead>
-      <main className="mx-auto max-w-4xl px-6 py-8">
+      <main className={`mx-auto px-6 py-8 ${from === "tablature" ? "max-w-6xl" : "max-w-4xl"}`}>
         <div className="mb-6 flex items-end gap-6 border-b border-hairline">
           <h1 className="flex-1 pb-4 font-serif text-4xl">New song</h1>
           {WAYS.map((way) => (
