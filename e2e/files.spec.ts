@@ -3,6 +3,7 @@ import { readFile } from "node:fs/promises";
 import { demoSongs } from "@intonazione/demo";
 import { writeMidi } from "@intonazione/core/formats/midi";
 import { writeMusicXml } from "@intonazione/core/formats/musicxml";
+import { readShelf, writeShelf } from "@intonazione/core/formats/shelf";
 import { writeTextTab } from "@intonazione/core/formats/text-tab";
 import { expect, test, type Page } from "@playwright/test";
 import { expectAccessible } from "./studio";
@@ -149,4 +150,32 @@ test("every format can be taken away, and what it leaves out is said", async ({ 
       );
     }
   }
+});
+
+test("a whole shelf is taken along in one file, and taken in again", async ({ page }) => {
+  await page.goto("/");
+  const [file] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("link", { name: "Take the shelf along" }).click(),
+  ]);
+  expect(file.suggestedFilename()).toMatch(/^shelf \d{4}-\d\d-\d\d\.zip$/u);
+  const { shelf, findings } = readShelf(new Uint8Array(await readFile(await file.path())));
+  expect(findings).toEqual([]);
+  const song = shelf!.songs.find(({ title }) => title === "Chalk Line")!;
+  const one = writeShelf(
+    { ...shelf!, songs: [{ ...song, title: "Chalk Line, carried over" }] },
+    new Date(),
+  );
+  await page.goto("/songs/new?from=tablature");
+  await page.getByLabel("File to read").setInputFiles({
+    name: "shelf.zip",
+    mimeType: "application/zip",
+    buffer: Buffer.from(one),
+  });
+  await expect(
+    page.getByText(/^A whole shelf: 1 song, \d+ instruments? of the rack$/u),
+  ).toBeVisible();
+  await page.getByRole("button", { name: "Put all of them on the shelf" }).click();
+  await page.getByRole("link", { name: "Chalk Line, carried over" }).click();
+  await expect(page.getByRole("heading", { name: "Chalk Line, carried over" })).toBeVisible();
 });

@@ -79,4 +79,4 @@ const midiFile = times(() => {
   return survey && songOfMidi(survey, newId);
 });
 const writing = times(() => writeMusicXml(song));
-console.log(JSON.stringify({ musicXml, midiFile, writing, xmlBytes: xml.length }));
+process.stdout.write(JSON.stringify({ musicXml, midiFile, writing, xmlBytes: xml.length }));

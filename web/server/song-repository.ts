@@ -80,15 +80,37 @@ export class SongRepository {
   }
 
   async create(song: Song): Promise<{ readonly id: string; readonly version: number }> {
+    const [id] = await this.createAll([song]);
+    return { id: id!, version: 1 };
+  }
+
+  /** All of them, or none. @returns their ids in order. */
+  async createAll(songs: readonly Song[]): Promise<readonly string[]> {
     return this.db.transaction().execute(async (trx) => {
-      const { id } = await trx
-        .insertInto("songs")
-        .values({ studio_id: this.studioId, version: 1, ...columnsOf(song) })
-        .returning("id")
-        .executeTakeFirstOrThrow();
-      await this.addRevision(trx, id, 1, song, false);
-      return { id, version: 1 };
+      const ids: string[] = [];
+      for (const song of songs) {
+        const { id } = await trx
+          .insertInto("songs")
+          .values({ studio_id: this.studioId, version: 1, ...columnsOf(song) })
+          .returning("id")
+          .executeTakeFirstOrThrow();
+        await this.addRevision(trx, id, 1, song, false);
+        ids.push(id);
+      }
+      return ids;
     });
+  }
+
+  /** Every song as it is saved, by title. */
+  async all(): Promise<readonly Song[]> {
+    const rows = await this.db
+      .selectFrom("songs")
+      .selectAll()
+      .where("studio_id", "=", this.studioId)
+      .orderBy("title")
+      .orderBy("id")
+      .execute();
+    return rows.map((row) => stored(row).song);
   }
 
   /** Saves over `baseVersion` only; every save, refused or not, is kept as a revision. */

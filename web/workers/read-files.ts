@@ -1,7 +1,8 @@
 import type { Finding } from "@intonazione/core/foundation";
-import { decodeText } from "@intonazione/core/formats/files";
+import { decodeText, isArchive } from "@intonazione/core/formats/files";
 import { songOfMidi, surveyMidi, type GridWish, type Moved } from "@intonazione/core/formats/midi";
 import { kindOf, readFile, type FileKind } from "@intonazione/core/formats/open-file";
+import { readShelf } from "@intonazione/core/formats/shelf";
 import type { Song } from "@intonazione/core/score";
 
 /** One player of a MIDI file, for whoever chooses. */
@@ -22,6 +23,8 @@ export interface OpenedFile {
   readonly kind: FileKind;
   readonly song?: Song;
   readonly findings: readonly Finding[];
+  /** Of a whole shelf: the titles of its songs, and how many instruments it has. */
+  readonly shelf?: { readonly titles: readonly string[]; readonly instruments: number };
   /** Of a text, as it was decoded. */
   readonly text?: string;
   /** Of a MIDI file: what can be taken from it, and how far its notes were moved. */
@@ -45,6 +48,12 @@ export function openFile(
   const kind = kindOf(bytes);
   if (kind === "text" && bytes.length <= MOST_TEXT) {
     return { kind, findings: [], text: decodeText(bytes).text };
+  }
+  const shelved = isArchive(bytes) ? readShelf(bytes) : undefined;
+  if (shelved?.shelf) {
+    const titles = shelved.shelf.songs.map(({ title }) => title);
+    const instruments = shelved.shelf.instruments.length;
+    return { kind, findings: shelved.findings, shelf: { titles, instruments } };
   }
   const reading = readFile(name, bytes, { newId, midi: wanted });
   if (kind !== "midi") return reading;

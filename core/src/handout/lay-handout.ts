@@ -54,14 +54,18 @@ export function layHandout(song: Song, options: HandoutOptions, press: Press): r
   return layPages(flows, sheet);
 }
 
-/** Only the phrases of one part, each on a sheet as large as it is: for a picture of a strip. */
+/**
+ * One phrase or all of them on a sheet as high as they are: for a picture of a strip.
+ *
+ * @param width of the sheet in points; that of the paper where it is left out
+ */
 export function layStrip(
   song: Song,
   phraseId: string | undefined,
   options: HandoutOptions,
   press: Press,
+  width: number = PAPERS[options.paper].width,
 ): Page {
-  const { width } = PAPERS[options.paper];
   const parts = song.parts.filter(({ id }) => !options.partIds || options.partIds.includes(id));
   const inner = width - 2 * MARGIN;
   const blocks = song.phrases

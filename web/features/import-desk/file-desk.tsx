@@ -12,20 +12,25 @@ import type { FileAtHand } from "./file-at-hand";
 import { SongPreview } from "./song-preview";
 import { VoiceChooser } from "./voice-chooser";
 
+const MOST_TITLES = 40;
+
 /** What was found in a file, before anything is kept of it. */
 export function FileDesk({
   file,
   onText,
   onKeep,
+  onKeepShelf,
   onLeave,
 }: {
   readonly file: FileAtHand;
   /** The file is text: it is read where it can be mended. */
   readonly onText: (text: string) => void;
   readonly onKeep: (song: Song) => void;
+  readonly onKeepShelf: (bytes: Uint8Array) => void;
   readonly onLeave: () => void;
 }) {
   const [take, setTake] = useState<readonly string[]>();
+  const [isTaking, setIsTaking] = useState(false);
   const [grid, setGrid] = useState<GridWish>({ kind: "auto" });
   const request = useCallback(
     (desk: Parameters<Parameters<typeof useDesk<OpenedFile>>[0] & object>[0]) =>
@@ -39,6 +44,7 @@ export function FileDesk({
     if (text !== undefined) onText(text);
   }, [text, onText]);
   const song = opened?.song;
+  const shelf = opened?.shelf;
   return (
     <section aria-label="What was read" className="flex flex-col gap-4">
       <div className="flex items-baseline gap-3">
@@ -56,7 +62,13 @@ export function FileDesk({
           <p className="text-madder">The reader failed on this file. Nothing was kept.</p>
         )}
         {song && <p className="font-medium">{inShort(song)}</p>}
-        {opened && !song && text === undefined && (
+        {shelf && (
+          <p className="font-medium">
+            A whole shelf: {shelf.titles.length} {shelf.titles.length === 1 ? "song" : "songs"},{" "}
+            {shelf.instruments} {shelf.instruments === 1 ? "instrument" : "instruments"} of the rack
+          </p>
+        )}
+        {opened && !song && !shelf && text === undefined && (
           <p className="font-medium">Nothing in this file could be read as music.</p>
         )}
       </div>
@@ -72,12 +84,33 @@ export function FileDesk({
         />
       )}
       {opened && opened.findings.length > 0 && <FindingList findings={opened.findings} />}
-      {song && <SongPreview song={song} />}
+      {song && <SongPreview song={song} width={620} />}
+      {shelf && (
+        <ul className="columns-2 text-soft">
+          {shelf.titles.slice(0, MOST_TITLES).map((title, index) => (
+            <li key={index}>{title}</li>
+          ))}
+          {shelf.titles.length > MOST_TITLES && <li>{shelf.titles.length - MOST_TITLES} more</li>}
+        </ul>
+      )}
       <div className="flex justify-end gap-2">
         <Button onClick={onLeave}>Another file</Button>
-        <Button look="main" disabled={!song} onClick={() => song && onKeep(song)}>
-          Put it on the shelf
-        </Button>
+        {shelf ? (
+          <Button
+            look="main"
+            disabled={isTaking}
+            onClick={() => {
+              setIsTaking(true);
+              onKeepShelf(file.bytes);
+            }}
+          >
+            {isTaking ? "Putting them there …" : "Put all of them on the shelf"}
+          </Button>
+        ) : (
+          <Button look="main" disabled={!song} onClick={() => song && onKeep(song)}>
+            Put it on the shelf
+          </Button>
+        )}
       </div>
     </section>
   );

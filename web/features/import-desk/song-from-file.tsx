@@ -7,6 +7,7 @@ import { FileUp } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import { takeHandedFile } from "@/calls/handed-file";
+import { takeInShelf } from "@/calls/shelf";
 import { createSong } from "@/open-song/server";
 import { buttonLook } from "@/ui/button";
 import type { FileAtHand } from "./file-at-hand";
@@ -37,6 +38,13 @@ export function SongFromFile() {
     if ("problem" in answer) setProblem(answer.problem);
     else router.push(`/songs/${answer.id}`);
   };
+  const keepShelf = async (bytes: Uint8Array) => {
+    const answer = await takeInShelf(bytes);
+    if ("problem" in answer) {
+      setProblem(answer.problem);
+      setFile(undefined);
+    } else router.push("/");
+  };
   return (
     <div
       onDragOver={(event) => event.preventDefault()}
@@ -49,8 +57,8 @@ export function SongFromFile() {
     >
       <div className="flex items-center gap-4 rounded-md border border-dashed border-hairline px-4 py-3">
         <p className="flex-1 text-soft">
-          Drop a file here: MusicXML, MIDI, plain-text tablature or a song of ours. Or paste a
-          tablature below.
+          Drop a file here: MusicXML, MIDI, plain-text tablature, a song of ours or a whole shelf.
+          Or paste a tablature below.
         </p>
         <button type="button" className={buttonLook()} onClick={() => input.current?.click()}>
           <FileUp size={14} aria-hidden /> Choose a file
@@ -58,7 +66,7 @@ export function SongFromFile() {
         <input
           ref={input}
           type="file"
-          accept={READABLE_ENDINGS.join(",")}
+          accept={[...READABLE_ENDINGS, ".zip"].join(",")}
           aria-label="File to read"
           onChange={({ target }) => {
             const [chosen] = target.files ?? [];
@@ -82,6 +90,7 @@ export function SongFromFile() {
             setFile(undefined);
           }}
           onKeep={(song) => void keep(song)}
+          onKeepShelf={(bytes) => void keepShelf(bytes)}
           onLeave={() => setFile(undefined)}
         />
       ) : (

@@ -19,6 +19,7 @@ export function SongFromTab({ text = "" }: { readonly text?: string }) {
   return (
     <TabReader
       given={text}
+      isFileAbove
       actionLabel="Make a song of it"
       onTake={(reading) => void take(reading)}
     >

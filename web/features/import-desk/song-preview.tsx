@@ -25,9 +25,12 @@ const typesetter = {
 /** The beginning of what was read, drawn as strips. */
 export function SongPreview({
   song,
+  width,
   doubtful,
 }: {
   readonly song: Song;
+  /** Of the sheet in points: a narrower one is seen larger. */
+  readonly width: number;
   /** Bars to look at, counted through the first part from 1. */
   readonly doubtful?: ReadonlySet<number>;
 }) {
@@ -35,8 +38,8 @@ export function SongPreview({
     const lanes = new Set(["chords", "count", "values"] as const);
     const flagged = doubtful && byPhrase(song, doubtful);
     const options = { ...USUAL_HANDOUT, lanes, ...(flagged && { flagged }) };
-    return printSvg(layStrip(beginning(song), undefined, options, typesetter));
-  }, [song, doubtful]);
+    return printSvg(layStrip(beginning(song), undefined, options, typesetter, width));
+  }, [song, width, doubtful]);
   return (
     <figure className="flex flex-col gap-1">
       <figcaption className="text-[13px] font-medium">How it begins</figcaption>

@@ -37,11 +37,14 @@ E|-----------------|`;
 export function TabReader({
   actionLabel,
   given = "",
+  isFileAbove = false,
   onTake,
   children,
 }: {
   /** What stands in it at first. */
   readonly given?: string;
+  /** Files are chosen elsewhere on the page. */
+  readonly isFileAbove?: boolean;
   readonly actionLabel: string;
   readonly onTake: (reading: TextTabReading) => void;
   /** Said below, for instance why taking it failed. */
@@ -114,9 +117,11 @@ export function TabReader({
             <label htmlFor="tablature" className="text-[13px] font-medium">
               Tablature: a line for each string, below each other
             </label>
-            <Button onClick={() => file.current?.click()}>
-              <FileUp size={14} aria-hidden /> Open a file
-            </Button>
+            {!isFileAbove && (
+              <Button onClick={() => file.current?.click()}>
+                <FileUp size={14} aria-hidden /> Open a file
+              </Button>
+            )}
             <input
               ref={file}
               type="file"
@@ -157,14 +162,15 @@ export function TabReader({
             </p>
           )}
         </div>
-        <div className="min-w-0">
+        <div className="flex min-w-0 flex-col gap-3">
           {song ? (
-            <SongPreview song={song} doubtful={doubtful} />
+            <SongPreview song={song} width={430} doubtful={doubtful} />
           ) : (
             <p className="pt-8 text-soft">
               The strips stand here as soon as a line of frets is read.
             </p>
           )}
+          {reading && <FindingList findings={reading.findings} onGo={go} />}
         </div>
       </div>
       <label className="flex w-fit items-center gap-2">
@@ -186,7 +192,6 @@ export function TabReader({
                 ? "Nothing could be read as tablature."
                 : `${count(eventsOf(bars).length, "event")} in ${count(bars.length, "bar")}, ${count(reading.phrases.length, "phrase")} · ${setUpInWords({ instrument: usualInstrument(reading, ""), capo: reading.capo })}`}
             </p>
-            <FindingList findings={reading.findings} onGo={go} />
           </>
         )}
       </section>

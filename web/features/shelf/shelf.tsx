@@ -40,6 +40,11 @@ export function Shelf({
               Find
             </button>
           </form>
+          {!isEmpty && (
+            <a href="/api/shelf" download className={buttonLook("quiet")}>
+              Take the shelf along
+            </a>
+          )}
           <Link href="/songs/new?from=tablature" className={buttonLook()}>
             Read a file
           </Link>

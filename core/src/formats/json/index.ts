@@ -5,6 +5,7 @@ export {
   type InstrumentDocument,
 } from "./instrument-json";
 export { ownProfilesSchema } from "./profile-json";
+export { publishedSchema } from "./published-schema";
 export { placeStyleSchema } from "./schema";
 export {
   documentOf,

@@ -9,7 +9,7 @@ import { songSchema } from "./schema";
 
 /** Raised whenever the shape of a document changes; `migrateSong` then learns the step. */
 export const SCHEMA_VERSION = 4;
-const FORMAT = "intonazione-song";
+export const FORMAT = "intonazione-song";
 const MAX_JSON_LENGTH = 20_000_000;
 
 /** A song as it is stored and exchanged. */

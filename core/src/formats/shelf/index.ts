@@ -1,0 +1,1 @@
+export { readShelf, writeShelf, type StudioShelf } from "./shelf-archive";

@@ -1,0 +1,83 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { usualInstrument } from "../../instrument/instrument";
+import { TUNING_LIBRARY } from "../../instrument/tuning-library";
+import { anySong } from "../../score/song.arbitraries";
+import { readArchive, writeArchive } from "../files/archive";
+import { readShelf, writeShelf, type StudioShelf } from "./shelf-archive";
+
+const DATE = new Date("2026-01-02T03:04:06Z");
+const anyTitle = fc
+  .string({ unit: "grapheme", minLength: 1, maxLength: 30 })
+  .filter((title) => title.trim() === title && title !== "");
+const anyShelf: fc.Arbitrary<StudioShelf> = fc.record({
+  songs: fc.array(
+    fc.tuple(anySong, anyTitle).map(([song, title]) => ({ ...song, title })),
+    { maxLength: 4 },
+  ),
+  instruments: fc.array(
+    fc.constantFrom(...TUNING_LIBRARY).map((named) => usualInstrument(named, named.name)),
+    { maxLength: 4 },
+  ),
+  style: fc.constantFrom(
+    { stringSchool: "number", fretsFrom: "nut" } as const,
+    { stringSchool: "nominal", fretsFrom: "capo" } as const,
+  ),
+  profiles: fc.constantFrom(
+    [],
+    [
+      {
+        id: "mine",
+        name: "Small hand",
+        base: "usual",
+        factors: {},
+        player: { size: "small" as const, usesThumb: false },
+      },
+    ],
+  ),
+});
+
+describe("a whole shelf as one file", () => {
+  it("comes back on another machine without loss", () => {
+    fc.assert(
+      fc.property(anyShelf, (shelf) => {
+        expect(readShelf(writeShelf(shelf, DATE))).toEqual({ shelf, findings: [] });
+      }),
+      { numRuns: 30 },
+    );
+  });
+
+  it("keeps what can be read of it, and names the rest", () => {
+    const songs = fc.sample(anySong, { numRuns: 3, seed: 2 });
+    const whole = writeShelf(
+      {
+        songs,
+        instruments: [],
+        style: { stringSchool: "actual", fretsFrom: "capo" },
+        profiles: [],
+      },
+      DATE,
+    );
+    const { entries } = readArchive(whole);
+    const broken = entries
+      .filter(({ name }) => !name.startsWith("songs/3"))
+      .map(({ name, bytes }) => ({
+        name,
+        content: name.startsWith("songs/2") ? "{ no song" : bytes,
+      }));
+    const { shelf, findings } = readShelf(writeArchive(broken, DATE));
+    expect(shelf!.songs).toEqual([songs[0]]);
+    expect(findings.map(({ code }) => code)).toEqual(["shelf-song-unread", "shelf-song-missing"]);
+  });
+
+  it.each([
+    ["text", Uint8Array.from([1, 2, 3])],
+    ["another archive", writeArchive([{ name: "a.txt", content: "x" }], DATE)],
+    ["a manifest of another program", writeArchive([{ name: "shelf.json", content: "{}" }], DATE)],
+    ["a manifest that is none", writeArchive([{ name: "shelf.json", content: "{" }], DATE)],
+  ])("%s is no shelf", (_, bytes) => {
+    const { shelf, findings } = readShelf(bytes);
+    expect(shelf).toBeUndefined();
+    expect(findings.map(({ code }) => code)).toEqual(["no-shelf"]);
+  });
+});

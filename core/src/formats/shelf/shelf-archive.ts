@@ -1,0 +1,116 @@
+import { z } from "zod";
+import type { Finding } from "../../foundation/finding";
+import type { Instrument } from "../../instrument/instrument";
+import type { PlaceStyle } from "../../neck/place-names";
+import type { OwnProfile } from "../../placement/profiles";
+import type { Song } from "../../score/song";
+import { isArchive, readArchive, writeArchive } from "../files/archive";
+import { decodeText } from "../files/decode-text";
+import { instrumentDocumentOf, readInstrumentDocument } from "../json/instrument-json";
+import { ownProfilesSchema } from "../json/profile-json";
+import { placeStyleSchema } from "../json/schema";
+import { readSongJson, writeSongJson } from "../json/song-json";
+
+/** Everything a studio has: its songs, its rack, its way of writing and judging places. */
+export interface StudioShelf {
+  readonly songs: readonly Song[];
+  readonly instruments: readonly Instrument[];
+  readonly style: PlaceStyle;
+  readonly profiles: readonly OwnProfile[];
+}
+
+const FORMAT = "intonazione-shelf";
+const SCHEMA_VERSION = 1;
+const MANIFEST = "shelf.json";
+
+const manifestSchema = z.object({
+  format: z.literal(FORMAT),
+  schema: z.int().min(1).max(SCHEMA_VERSION),
+  songs: z.array(z.string()).max(10_000),
+  instruments: z.array(z.unknown()).max(1000),
+  style: placeStyleSchema,
+  profiles: ownProfilesSchema,
+});
+
+/** A whole shelf as one zip: a manifest, and a file of ours for each song. */
+export function writeShelf(shelf: StudioShelf, modified: Date): Uint8Array {
+  const { songs, instruments, style, profiles } = shelf;
+  const digits = String(songs.length).length;
+  const files = songs.map((song, index) => ({
+    name: `songs/${String(index + 1).padStart(digits, "0")} ${plainName(song.title)}.json`,
+    content: writeSongJson(song),
+  }));
+  const manifest = {
+    format: FORMAT,
+    schema: SCHEMA_VERSION,
+    songs: files.map(({ name }) => name),
+    instruments: instruments.map(instrumentDocumentOf),
+    style,
+    profiles,
+  };
+  const head = { name: MANIFEST, content: `${JSON.stringify(manifest, undefined, 1)}\n` };
+  return writeArchive([head, ...files], modified);
+}
+
+export interface ShelfReading {
+  /** Absent where the file is no shelf of ours. */
+  readonly shelf?: StudioShelf;
+  readonly findings: readonly Finding[];
+}
+
+/** Reads a shelf back: what can be read of it is there, what cannot is named by its file. */
+export function readShelf(bytes: Uint8Array): ShelfReading {
+  if (!isArchive(bytes)) return { findings: [say("no-shelf", "this is no zip file")] };
+  const { entries, findings: unpacking } = readArchive(bytes);
+  const files = new Map(entries.map((entry) => [entry.name, entry.bytes]));
+  const manifest = manifestIn(files.get(MANIFEST));
+  if (!manifest) {
+    const message = `there is no ${MANIFEST} of ours in this archive`;
+    return { findings: [...unpacking, say("no-shelf", message)] };
+  }
+  const findings = [...unpacking];
+  const songs = manifest.songs.flatMap((name): Song[] => {
+    const content = files.get(name);
+    if (!content) {
+      findings.push(say("shelf-song-missing", `${name} is missing in the archive`));
+      return [];
+    }
+    const song = readSongJson(decodeText(content).text);
+    if (song.ok) return [song.value];
+    findings.push(say("shelf-song-unread", `${name}: ${song.error[0]?.message ?? "unreadable"}`));
+    return [];
+  });
+  const instruments = manifest.instruments.flatMap((document, index): Instrument[] => {
+    const instrument = readInstrumentDocument(document);
+    if (instrument.ok) return [instrument.value];
+    findings.push(
+      say("shelf-instrument-unread", `instrument ${index + 1} of the rack cannot be read`),
+    );
+    return [];
+  });
+  const { style, profiles } = manifest;
+  return { shelf: { songs, instruments, style, profiles }, findings };
+}
+
+function manifestIn(bytes: Uint8Array | undefined) {
+  if (!bytes) return undefined;
+  try {
+    const parsed = manifestSchema.safeParse(JSON.parse(decodeText(bytes).text));
+    return parsed.success ? parsed.data : undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+function say(code: string, message: string): Finding {
+  return { code, severity: "error", where: {}, message };
+}
+
+/** A title as every file system takes it. */
+function plainName(title: string): string {
+  const plain = title
+    .replace(/[^\p{L}\p{N} ,'()-]+/gu, " ")
+    .replace(/\s+/gu, " ")
+    .trim();
+  return plain.slice(0, 60) || "song";
+}
