@@ -8,7 +8,7 @@ export default defineConfig({
     exclude: ["**/node_modules/**", "**/.next*/**"],
     // Both cores of a small machine.
     maxWorkers: "100%",
-    testTimeout: 30_000,
+    testTimeout: 90_000,
     hookTimeout: 60_000,
   },
 });

@@ -337,7 +337,10 @@ class EnglishReader {
   private suffix(word: string, start: number): void {
     const last = this.said.at(-1);
     if (!last?.isEvent || last.text === "-") return this.slip(start, "expected a note before it");
-    last.text += word;
+    // Signs stand before words with a dot, in whatever order they are said.
+    const dot = last.text.indexOf(".", last.text.lastIndexOf("+") + 1);
+    const at = word.startsWith(".") || dot < 0 ? last.text.length : dot;
+    last.text = last.text.slice(0, at) + word + last.text.slice(at);
   }
 
   private append(text: string): void {

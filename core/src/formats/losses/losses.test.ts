@@ -53,7 +53,7 @@ describe("what a format is said to carry comes back", () => {
         );
         expect(lost).toEqual([]);
       }),
-      { numRuns: 40, endOnFailure: true },
+      { numRuns: 25, endOnFailure: true },
     );
   });
 
@@ -66,7 +66,7 @@ describe("what a format is said to carry comes back", () => {
         const lost = secretlyLost(song, back, "text").filter((one) => !/^(chord|frets)/u.test(one));
         expect(lost).toEqual([]);
       }),
-      { numRuns: 60, endOnFailure: true },
+      { numRuns: 40, endOnFailure: true },
     );
   });
 });

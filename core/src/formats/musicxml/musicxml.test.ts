@@ -60,7 +60,7 @@ describe("what goes out as MusicXML and comes back", () => {
         }
         expect(playedNames(back).slice(0, playedNames(song).length)).toEqual(playedNames(song));
       }),
-      { numRuns: 150, endOnFailure: true },
+      { numRuns: 50, endOnFailure: true },
     );
   });
 });

@@ -90,8 +90,10 @@ export function readXml(text: string): XmlReading {
       },
       ontext: (data) => {
         const element = open.at(-1);
-        // Between elements there is only room.
-        if (element && skipped === 0 && WRITTEN.test(data)) element.text += data;
+        // Between elements there is only room; within a text, between two entities, it counts.
+        if (element && skipped === 0 && (element.text !== "" || WRITTEN.test(data))) {
+          element.text += data;
+        }
       },
       onclosetag: (name, isImplied) => {
         if (skipped > 0) {
