@@ -5,8 +5,11 @@ import { DropdownMenu } from "radix-ui";
 import { useState } from "react";
 import { selectPart, selectSong, useSong } from "@/open-song/context";
 import { buttonLook } from "@/ui/button";
-import { download, FILE_WAYS, lostIn, type FileWay } from "./download";
+import { download, FILE_WAYS, lostIn, type FileWay, type Source } from "./download";
 import { HandoutDialog } from "./handout-dialog";
+
+const itemLook =
+  "flex flex-col rounded-sm px-3 py-1.5 outline-none data-[highlighted]:bg-madder-wash cursor-pointer";
 
 /** Files to take away, made from what is on the screen, saved or not. */
 export function HandOutMenu() {
@@ -16,8 +19,6 @@ export function HandOutMenu() {
   const [isPrinting, setIsPrinting] = useState(false);
   const [written, setWritten] = useState<{ name: string; lost: readonly string[] }>();
   const source = { song, part, studio };
-  const itemLook =
-    "flex flex-col rounded-sm px-3 py-1.5 outline-none data-[highlighted]:bg-madder-wash cursor-pointer";
   const take = (way: FileWay) => {
     download(way, source);
     const lost = lostIn(way, source);
@@ -40,20 +41,7 @@ export function HandOutMenu() {
               <span className="text-xs text-soft">pages to look at first, then a PDF</span>
             </DropdownMenu.Item>
             <DropdownMenu.Separator className="my-1 h-px bg-hairline" />
-            {FILE_WAYS.map((way) => {
-              const lost = lostIn(way, source);
-              return (
-                <DropdownMenu.Item key={way.id} className={itemLook} onSelect={() => take(way)}>
-                  <span className="font-semibold">{way.name}</span>
-                  <span className="text-xs text-soft">{way.about(source)}</span>
-                  {lost.length > 0 && (
-                    <span className="text-xs text-ochre-ink" title={lost.join("\n")}>
-                      leaves out {lost.length} {lost.length === 1 ? "kind" : "kinds"} of thing
-                    </span>
-                  )}
-                </DropdownMenu.Item>
-              );
-            })}
+            <FileItems source={source} onTake={take} />
           </DropdownMenu.Content>
         </DropdownMenu.Portal>
       </DropdownMenu.Root>
@@ -83,4 +71,28 @@ export function HandOutMenu() {
       {isPrinting && <HandoutDialog onClose={() => setIsPrinting(false)} />}
     </>
   );
+}
+
+/** What each file would leave out is worked out when the menu is open, not with every key press. */
+function FileItems({
+  source,
+  onTake,
+}: {
+  readonly source: Source;
+  readonly onTake: (way: FileWay) => void;
+}) {
+  return FILE_WAYS.map((way) => {
+    const lost = lostIn(way, source);
+    return (
+      <DropdownMenu.Item key={way.id} className={itemLook} onSelect={() => onTake(way)}>
+        <span className="font-semibold">{way.name}</span>
+        <span className="text-xs text-soft">{way.about(source)}</span>
+        {lost.length > 0 && (
+          <span className="text-xs text-ochre-ink" title={lost.join("\n")}>
+            leaves out {lost.length} {lost.length === 1 ? "kind" : "kinds"} of thing
+          </span>
+        )}
+      </DropdownMenu.Item>
+    );
+  });
 }
