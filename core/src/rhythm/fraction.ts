@@ -15,7 +15,8 @@ export function fraction(num: number, den = 1): Fraction {
   return { num: num / divisor + 0, den: den / divisor };
 }
 
-function gcd(a: number, b: number): number {
+/** The greatest common divisor of two whole numbers. */
+export function gcd(a: number, b: number): number {
   while (b !== 0) [a, b] = [b, a % b];
   return a;
 }

@@ -4,7 +4,6 @@ import { add, divide, fraction, multiply, ZERO, type Fraction } from "../../rhyt
 export class MeasureClock {
   /** In units, from the start of the measure. */
   private now = 0;
-  private furthest = 0;
   /** By voice: where its last note ended, in units and exactly. */
   private readonly ends = new Map<string, { units: number; exact: Fraction }>();
 
@@ -22,12 +21,6 @@ export class MeasureClock {
   /** The moment now, from the start of the measure. */
   get onset(): Fraction {
     return this.exact(this.now);
-  }
-
-  /** How far the measure has been filled. */
-  get length(): Fraction {
-    const ends = [...this.ends.values()].find(({ units }) => Math.abs(units - this.furthest) < 1);
-    return ends?.exact ?? this.exact(this.furthest);
   }
 
   /**
@@ -50,7 +43,6 @@ export class MeasureClock {
     this.now = Math.max(0, this.now + units);
     // A step back to the start may miss it by what was rounded.
     if (units < 0 && this.now < 0.5) this.now = 0;
-    this.furthest = Math.max(this.furthest, this.now);
   }
 
   private exact(units: number): Fraction {

@@ -65,8 +65,6 @@ export interface RawRepeats {
 }
 
 export interface RawMeasure {
-  readonly number: string;
-  readonly line: number;
   readonly isPickUp: boolean;
   readonly metre: Metre | undefined;
   readonly tempoBpm: number | undefined;

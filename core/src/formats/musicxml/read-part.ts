@@ -97,7 +97,7 @@ export class PartReader {
     }
     const number = element.attributes["number"] ?? String(this.bar);
     const isPickUp = element.attributes["implicit"] === "yes" || number === "0";
-    return { ...draft, number, line: this.lineOf(element), isPickUp };
+    return { ...draft, isPickUp };
   }
 
   private attributes(element: XmlElement, draft: MeasureDraft, clock: MeasureClock): void {

@@ -12,7 +12,7 @@ import type { Part, Song } from "../../score/song";
 import { leaf, node, type XmlNode } from "../xml/write-xml";
 import { harmonyElement } from "./write-harmony";
 import { noteElements, TAB_STAFF, unitsOf } from "./write-note";
-import type { WrittenForm, WrittenPhrase } from "./written-form";
+import type { WrittenPhrase } from "./written-form";
 import type { WrittenBar } from "./written-notes";
 
 /** One bar of the file: what it says to all parts, and what this part plays. */
@@ -36,7 +36,8 @@ export interface Running {
 export interface PartSheet {
   readonly song: Song;
   readonly part: Part;
-  readonly form: WrittenForm;
+  /** What the strings sound open, a partial capo on: string 1 first. */
+  readonly open: readonly Pitch[];
   readonly divisions: number;
   /** Tempo, feel, rehearsal marks and repeats stand in the first part; all have the bar lines. */
   readonly isFirstPart: boolean;
@@ -67,7 +68,7 @@ function attributesOf(
   { frame }: WrittenMeasure,
   number: number,
   { metre }: Running,
-  { song, part, divisions }: PartSheet,
+  { song, part, divisions, open }: PartSheet,
 ): XmlNode | undefined {
   const isFirst = number === 1;
   const isNewMetre = metre?.beats !== frame.metre.beats || metre.unit !== frame.metre.unit;
@@ -93,13 +94,12 @@ function attributesOf(
       leaf("clef-octave-change", -1),
     ),
     node("clef", { number: TAB_STAFF }, leaf("sign", "TAB"), leaf("line", 5)),
-    staffDetails(part, song),
+    staffDetails(part, open),
   );
 }
 
 /** Lines count from the lowest, the thickest string; a partial capo stands in the tuning itself. */
-function staffDetails(part: Part, song: Song): XmlNode {
-  const open = openStrings(part, song);
+function staffDetails(part: Part, open: readonly Pitch[]): XmlNode {
   const { capo } = part;
   return node(
     "staff-details",
@@ -121,7 +121,7 @@ function staffDetails(part: Part, song: Song): XmlNode {
 }
 
 /** Open pitches without a whole capo, with a partial one; string 1 first. */
-function openStrings({ instrument, capo }: Part, song: Pick<Song, "key">): readonly Pitch[] {
+export function openStrings({ instrument, capo }: Part, song: Pick<Song, "key">): readonly Pitch[] {
   if (!capo.strings) return instrument.tuning;
   const { openMidi } = neckOf(instrument, capo);
   return instrument.tuning.map((open, index) =>
@@ -187,8 +187,7 @@ function sentence(words: string): string {
 }
 
 function voicesOf({ bar, frame }: WrittenMeasure, sheet: PartSheet): readonly XmlNode[] {
-  const { divisions } = sheet;
-  const open = openStrings(sheet.part, sheet.song);
+  const { divisions, open } = sheet;
   const whole = unitsOf(frame.length, divisions);
   if (!bar) {
     return ([1, 2] as const).flatMap((staff, index) => [

@@ -1,4 +1,4 @@
-import { ZERO } from "../../rhythm/fraction";
+import { gcd, ZERO } from "../../rhythm/fraction";
 import type { BarMark } from "../../score/frame";
 import { framesOfPhrase, lineOf, type Part, type Song } from "../../score/song";
 import { leaf, node, printXml, type XmlNode } from "../xml/write-xml";
@@ -6,7 +6,13 @@ import { writeArchive } from "../files/archive";
 import { barsInPhrase } from "./bars-in-phrase";
 import { PROGRAM_OF_KIND } from "../reading/programs.data";
 import { FIELD } from "./vocabulary.data";
-import { measureElement, type PartSheet, type Running, type WrittenMeasure } from "./write-measure";
+import {
+  measureElement,
+  openStrings,
+  type PartSheet,
+  type Running,
+  type WrittenMeasure,
+} from "./write-measure";
 import { writtenForm, type WrittenForm, type WrittenPhrase } from "./written-form";
 import { writtenBars } from "./written-notes";
 
@@ -109,7 +115,7 @@ function partElement(song: Song, part: Part, index: number, form: WrittenForm): 
   const sheet: PartSheet = {
     song,
     part,
-    form,
+    open: openStrings(part, song),
     divisions: divisionsFor(measures),
     isFirstPart: index === 0,
   };
@@ -169,9 +175,4 @@ function divisionsFor(measures: readonly WrittenMeasure[]): number {
     for (const voice of bar ?? []) for (const { length } of voice) take(length.den);
   }
   return divisions;
-}
-
-function gcd(a: number, b: number): number {
-  while (b !== 0) [a, b] = [b, a % b];
-  return a;
 }

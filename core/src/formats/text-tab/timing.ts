@@ -4,6 +4,7 @@ import {
   compare,
   divide,
   fraction,
+  gcd,
   multiply,
   subtract,
   ZERO,
@@ -227,8 +228,4 @@ function timeByGrid(
 /** A straight note value or one of a triplet: 1/2^k or 1/(3·2^k), not finer than a 64th. */
 function isNoteValue({ num, den }: Fraction): boolean {
   return num === 1 && [1, 2, 3, 4, 6, 8, 12, 16, 24, 32, 48, 64].includes(den);
-}
-
-function gcd(a: number, b: number): number {
-  return b === 0 ? a : gcd(b, a % b);
 }
