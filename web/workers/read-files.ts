@@ -1,6 +1,6 @@
 import type { Finding } from "@intonazione/core/foundation";
 import { decodeText, isArchive } from "@intonazione/core/formats/files";
-import { songOfMidi, surveyMidi, type GridWish, type Moved } from "@intonazione/core/formats/midi";
+import type { GridWish, Moved } from "@intonazione/core/formats/midi";
 import { kindOf, readFile, type FileKind } from "@intonazione/core/formats/open-file";
 import { readShelf } from "@intonazione/core/formats/shelf";
 import type { Song } from "@intonazione/core/score";
@@ -56,13 +56,11 @@ export function openFile(
     return { kind, findings: shelved.findings, shelf: { titles, instruments } };
   }
   const reading = readFile(name, bytes, { newId, midi: wanted });
-  if (kind !== "midi") return reading;
-  const { survey } = surveyMidi(bytes);
-  if (!survey) return reading;
-  const voices = survey.voices.map(
+  const { voices: all, ...rest } = reading;
+  const voices = all?.map(
     ({ channels: _channels, tuning: _tuning, capo: _capo, ...voice }): OfferedVoice => voice,
   );
-  return { ...reading, voices, moved: songOfMidi(survey, newId, wanted).moved };
+  return { ...rest, ...(voices && { voices }) };
 }
 
 const MOST_TEXT = 6_000_000;

@@ -5,8 +5,8 @@ import type { Tuning } from "../../instrument/tuning";
 import { sizeProblem } from "../files/bounds";
 import { decodeText } from "../files/decode-text";
 import { readSongJson } from "../json/song-json";
-import { surveyMidi } from "../midi/midi-survey";
-import { songOfMidi, type MidiChoice } from "../midi/song-of-midi";
+import { surveyMidi, type MidiVoice } from "../midi/midi-survey";
+import { songOfMidi, type MidiChoice, type MidiSongReading } from "../midi/song-of-midi";
 import { readMusicXml } from "../musicxml/read-musicxml";
 import { placeParts } from "../reading/place-parts";
 import type { SongReading } from "../reading/song-reading";
@@ -23,8 +23,15 @@ export interface FileOptions {
   readonly midi?: MidiChoice;
 }
 
-export interface FileReading extends SongReading {
+export interface FileReading extends SongReading, MidiAnswer {
   readonly kind: FileKind;
+}
+
+/** What a MIDI file offers beside the song, for whoever chooses. */
+interface MidiAnswer {
+  readonly voices?: readonly MidiVoice[];
+  /** How far the notes of each taken voice were moved. */
+  readonly moved?: MidiSongReading["moved"];
 }
 
 const KIND_WORDS: Readonly<Record<FileKind, string>> = {
@@ -60,10 +67,19 @@ export function readFile(name: string, bytes: Uint8Array, options: FileOptions):
       : [];
   const reading = readKind(kind, bytes, options);
   const song = reading.song && kind !== "json" ? placeParts(reading.song) : reading.song;
-  return { kind, ...(song && { song }), findings: [...mislabelled, ...reading.findings] };
+  return {
+    ...reading,
+    kind,
+    ...(song && { song }),
+    findings: [...mislabelled, ...reading.findings],
+  };
 }
 
-function readKind(kind: FileKind, bytes: Uint8Array, options: FileOptions): SongReading {
+function readKind(
+  kind: FileKind,
+  bytes: Uint8Array,
+  options: FileOptions,
+): SongReading & MidiAnswer {
   const { newId } = options;
   switch (kind) {
     case "musicxml":
@@ -72,7 +88,7 @@ function readKind(kind: FileKind, bytes: Uint8Array, options: FileOptions): Song
       const { survey, findings } = surveyMidi(bytes);
       if (!survey) return { findings };
       const reading = songOfMidi(survey, newId, options.midi);
-      return { ...reading, findings: [...findings, ...reading.findings] };
+      return { ...reading, voices: survey.voices, findings: [...findings, ...reading.findings] };
     }
     case "json": {
       const read = readSongJson(decodeText(bytes).text);
