@@ -1,14 +1,12 @@
-import { isSame } from "../../foundation/same";
 import { NO_CAPO } from "../../instrument/capo";
 import type { Key } from "../../pitch/key";
 import { STANDARD_REFERENCE_HZ } from "../../pitch/frequency";
 import { STRAIGHT } from "../../rhythm/feel";
 import type { Bar } from "../../score/bar";
 import { tidyMarks } from "../../score/frame";
-import type { PlayedPhrase, Section } from "../../score/form";
-import { newPart, type Line, type Phrase, type Song } from "../../score/song";
-import { copyOfBars } from "../../score/versions";
+import { newPart, type Song } from "../../score/song";
 import { guessInstrument } from "../reading/instrument-guess";
+import { inRuns, PhraseMaker } from "../reading/phrase-maker";
 import { Remarks } from "../reading/remarks";
 import type { SongReading } from "../reading/song-reading";
 import { lineOfVoice, type MidiLine } from "./midi-lines";
@@ -81,25 +79,22 @@ export function songOfMidi(
     referenceHz: STANDARD_REFERENCE_HZ,
     style: {},
   };
-  const cut = cutIntoPhrases(
-    bars,
-    taken.map(({ line }) => line.bars),
-    details,
+  const maker = new PhraseMaker(
+    taken.map(({ part }) => part.id),
     newId,
   );
-  const partIds = taken.map(({ part }) => part.id);
+  const lines = taken.map(({ line }) => line.bars);
+  const order = cutIntoPhrases(bars, lines, details, maker);
   const song: Song = {
     ...details,
     parts: taken.map(({ part }) => part),
-    phrases: cut.phrases.map(({ phrase }) => phrase),
-    form: formOf(cut, newId),
-    lines: cut.phrases.flatMap(({ phrase, bars: byPart }) =>
-      byPart.flatMap((own, index): Line[] =>
-        own.length === 0
-          ? []
-          : [{ phraseId: phrase.id, partId: partIds[index]!, bars: own, others: [] }],
-      ),
-    ),
+    phrases: maker.phrases,
+    // Phrases that come again make a form.
+    form:
+      order.length === maker.phrases.length
+        ? []
+        : [{ id: newId(), name: "Song", times: 1, endings: [], items: inRuns(order) }],
+    lines: maker.lines,
   };
   const moved = taken.map(({ part, line }) => ({ name: part.name, moved: line.moved }));
   return { song, findings: remarks.findings(), moved };
@@ -145,30 +140,21 @@ function withoutSilentEnd(
   return last < 0 ? bars : bars.slice(0, last + 1);
 }
 
-interface Cut {
-  readonly phrases: readonly {
-    readonly phrase: Phrase;
-    /** By part; empty where the part is silent throughout. */
-    readonly bars: readonly (readonly Bar[])[];
-  }[];
-  /** Ids of phrases in the order in which they are heard. */
-  readonly order: readonly string[];
-}
-
-/** A phrase from marker to marker, else eight bars; what comes again under its name is the same one. */
+/**
+ * A phrase from marker to marker, else eight bars.
+ * @returns ids of phrases in the order in which they are heard
+ */
 function cutIntoPhrases(
   bars: readonly MidiBar[],
   lines: readonly (readonly Bar[])[],
   details: Pick<Song, "metre" | "tempoBpm">,
-  newId: () => string,
-): Cut {
+  maker: PhraseMaker,
+): readonly string[] {
   const hasMarkers = bars.some(({ marker }) => marker !== undefined);
   const starts = bars.flatMap(({ marker }, index) =>
     index === 0 || (hasMarkers ? marker !== undefined : index % PHRASE_BARS === 0) ? [index] : [],
   );
-  const phrases: Cut["phrases"][number][] = [];
-  const names = new Map<string, number>();
-  const order = starts.map((from, index): string => {
+  return starts.map((from, index): string => {
     const to = starts[index + 1] ?? bars.length;
     const marks = tidyMarks(
       bars.slice(from, to).map(({ metre, tempoBpm }, bar) => ({ bar, metre, tempoBpm })),
@@ -178,45 +164,12 @@ function cutIntoPhrases(
       .map((line) => line.slice(from, to))
       .map((line) => (isSilent(line) ? [] : line));
     if (own.every((line) => line.length === 0)) own[0] = lines[0]!.slice(from, to);
-    const marker = bars[from]!.marker;
-    const known = phrases.find(
-      ({ phrase, bars: other }) =>
-        marker !== undefined &&
-        phrase.name === marker &&
-        isSame(phrase.marks, marks) &&
-        isSame(own.map(withoutIds), other.map(withoutIds)),
-    );
-    if (known) return known.phrase.id;
-    const count = (names.get(marker ?? "") ?? 0) + 1;
-    names.set(marker ?? "", count);
-    const name =
-      marker === undefined ? `Phrase ${index + 1}` : count > 1 ? `${marker} (${count})` : marker;
-    const phrase = { id: newId(), name, marks };
-    phrases.push({ phrase, bars: own });
-    return phrase.id;
+    return maker.phraseOf(bars[from]!.marker, index + 1, marks, own).id;
   });
-  return { phrases, order };
 }
 
 function isSilent(bars: readonly Bar[]): boolean {
   return bars.every(
     ({ events, under }) => !under && events.every((event) => event.kind === "rest"),
   );
-}
-
-function withoutIds(bars: readonly Bar[]): readonly Bar[] {
-  return copyOfBars(bars, () => "");
-}
-
-/** Phrases that come again make a form. */
-function formOf({ phrases, order }: Cut, newId: () => string): readonly Section[] {
-  if (order.length === phrases.length) return [];
-  const items: PlayedPhrase[] = [];
-  for (const phraseId of order) {
-    const last = items.at(-1);
-    if (last?.phraseId === phraseId && last.times < 64) {
-      items[items.length - 1] = { ...last, times: last.times + 1 };
-    } else items.push({ phraseId, times: 1, endings: [] });
-  }
-  return [{ id: newId(), name: "Song", times: 1, endings: [], items }];
 }

@@ -1,14 +1,13 @@
-import { isSame } from "../../foundation/same";
 import type { Key } from "../../pitch/key";
 import { STRAIGHT } from "../../rhythm/feel";
 import { subtract, sum, ZERO, type Fraction } from "../../rhythm/fraction";
 import { barLength, COMMON_TIME, type Metre } from "../../rhythm/metre";
-import { copyOfBars } from "../../score/versions";
 import type { Bar } from "../../score/bar";
 import { lengthOf } from "../../score/event";
 import type { PlayedPhrase, Section } from "../../score/form";
 import { tidyMarks, type BarMark, type ChordAt } from "../../score/frame";
-import type { Line, Phrase, Song } from "../../score/song";
+import type { Phrase, Song } from "../../score/song";
+import { inRuns, PhraseMaker } from "../reading/phrase-maker";
 import type { Remarks } from "../reading/remarks";
 import { piecesOf, repeatsOf, type Piece, type Repeat } from "./pieces";
 import { jumpedOrder } from "./played-order";
@@ -62,14 +61,23 @@ export function songOfParts(file: FileFacts, newId: () => string, remarks: Remar
   };
   const pieces = piecesOf(said);
   const marks = marksOf(said, metres, parts, details.tempoBpm);
-  const cutter = new PhraseCutter(pieces, marks, parts, details, newId);
-  const phrases = pieces.map((_, index) => cutter.phraseOf(index));
+  const maker = new PhraseMaker(
+    parts.map(({ part }) => part.id),
+    newId,
+  );
+  const phrases = pieces.map(({ from, to, name }, index) => {
+    const own = tidyMarks(
+      marks.slice(from, to).map((mark, bar) => ({ bar, ...mark })),
+      details,
+    );
+    return maker.phraseOf(name, index + 1, own, barsOfPiece(parts, from, to));
+  });
   return {
     ...details,
     parts: parts.map(({ part }) => part),
-    phrases: [...new Map(phrases.map((phrase) => [phrase.id, phrase])).values()],
+    phrases: maker.phrases,
     form: formOf(pieces, phrases, newId),
-    lines: cutter.lines,
+    lines: maker.lines,
   };
 }
 
@@ -135,66 +143,25 @@ function chordsOf({ chords }: RawMeasure, from: Fraction): readonly ChordAt[] {
   return [...byMoment.values()].sort((a, b) => a.at.num * b.at.den - b.at.num * a.at.den);
 }
 
-/** Makes phrases and lines of pieces; a piece that comes again under its name is the same phrase. */
-class PhraseCutter {
-  readonly lines: Line[] = [];
-  private readonly made: { phrase: Phrase; bars: readonly (readonly Bar[])[] }[] = [];
-  private readonly names = new Map<string, number>();
-
-  constructor(
-    private readonly pieces: readonly Piece[],
-    private readonly marks: readonly Omit<BarMark, "bar">[],
-    private readonly parts: readonly PartBars[],
-    private readonly details: Pick<Song, "metre" | "tempoBpm">,
-    private readonly newId: () => string,
-  ) {}
-
-  phraseOf(index: number): Phrase {
-    const piece = this.pieces[index]!;
-    const marks = tidyMarks(
-      this.marks.slice(piece.from, piece.to).map((mark, bar) => ({ bar, ...mark })),
-      this.details,
-    );
-    const bars = this.parts.map((part) => trimmed(part.bars.slice(piece.from, piece.to)));
-    // Some part holds the phrase open, even where all are silent.
-    if (!bars.some((own) => own.length === piece.to - piece.from)) {
-      bars[0] = this.parts[0]!.bars.slice(piece.from, piece.to).map(({ bar }) => bar);
-    }
-    const known =
-      piece.name !== undefined &&
-      this.made.find(
-        ({ phrase, bars: other }) =>
-          phrase.name === piece.name &&
-          isSame(phrase.marks, marks) &&
-          isSame(bars.map(withoutIds), other.map(withoutIds)),
-      );
-    if (known) return known.phrase;
-    const phrase: Phrase = { id: this.newId(), name: this.nameFor(piece, index), marks };
-    this.made.push({ phrase, bars });
-    for (const [at, own] of bars.entries()) {
-      if (own.length === 0) continue;
-      const partId = this.parts[at]!.part.id;
-      this.lines.push({ phraseId: phrase.id, partId, bars: own, others: [] });
-    }
-    return phrase;
-  }
-
-  private nameFor({ name }: Piece, index: number): string {
-    if (name === undefined) return `Phrase ${index + 1}`;
-    const count = (this.names.get(name) ?? 0) + 1;
-    this.names.set(name, count);
-    return count === 1 ? name : `${name} (${count})`;
-  }
+/** What each part plays from one measure to before another. */
+function barsOfPiece(
+  parts: readonly PartBars[],
+  from: number,
+  to: number,
+): readonly (readonly Bar[])[] {
+  const bars = parts.map((part) => trimmed(part.bars.slice(from, to)));
+  if (bars.some((own) => own.length === to - from)) return bars;
+  // Some part holds the phrase open, even where all are silent.
+  return bars.with(
+    0,
+    parts[0]!.bars.slice(from, to).map(({ bar }) => bar),
+  );
 }
 
 /** Bars that only say that the part is silent are left off at the end. */
 function trimmed(bars: readonly SettledBar[]): readonly Bar[] {
   const last = bars.findLastIndex(({ isSilent }) => !isSilent);
   return bars.slice(0, last + 1).map(({ bar }) => bar);
-}
-
-function withoutIds(bars: readonly Bar[]): readonly Bar[] {
-  return copyOfBars(bars, () => "");
 }
 
 function formOf(
@@ -263,15 +230,4 @@ function repeatedSection(
   const { times, endings } = playedPhrase(repeat, repeat.body[0]!, idOf);
   const items = repeat.body.map((piece) => ({ phraseId: idOf(piece), times: 1, endings: [] }));
   return { id: newId(), name, times, endings, items };
-}
-
-function inRuns(phraseIds: readonly string[]): readonly PlayedPhrase[] {
-  const items: PlayedPhrase[] = [];
-  for (const phraseId of phraseIds) {
-    const last = items.at(-1);
-    if (last?.phraseId === phraseId && last.times < 64) {
-      items[items.length - 1] = { ...last, times: last.times + 1 };
-    } else items.push({ phraseId, times: 1, endings: [] });
-  }
-  return items;
 }
