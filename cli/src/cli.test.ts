@@ -109,6 +109,10 @@ describe("the command line", () => {
     const loud = Array.from({ length: 44_100 }, (_, at) => bytes.readInt16LE(44 + 2 * at));
     expect(Math.max(...loud)).toBeGreaterThan(2000);
     expect(await run("render", kettle, "out.mp3")).toMatchObject({ code: 2 });
+    const [plain, converted] = [join(folder, "plain.wav"), join(folder, "converted.wav")];
+    expect((await run("render", kettle, plain)).code).toBe(0);
+    expect((await run("convert", kettle, converted)).code).toBe(0);
+    expect(readFileSync(converted).equals(readFileSync(plain))).toBe(true);
     expect((await run("render", kettle, wav, "--tempo", "0")).complaints).toMatch(/25 to 150/u);
   });
 

@@ -1,4 +1,3 @@
-import { renderPassage, writeWav } from "@intonazione/core/audio";
 import { writeCsv } from "@intonazione/core/formats/csv";
 import { writeSongJson } from "@intonazione/core/formats/json";
 import { lossesIn, type LossyFormat } from "@intonazione/core/formats/losses";
@@ -14,14 +13,13 @@ import {
   type Paper,
 } from "@intonazione/core/handout";
 import { USUAL_STYLE } from "@intonazione/core/neck";
-import { perform } from "@intonazione/core/playing";
+import { gainsWith, perform } from "@intonazione/core/playing";
 import type { Song } from "@intonazione/core/score";
 import { fileArgument, type Outcome } from "./commands";
 import { Unusable } from "./failure";
 import { choiceOption, integerOption, type Options } from "./options";
 import { endingOf, partAt, readSongFile, writeWhole } from "./song-files";
-
-const SAMPLE_RATE = 44_100;
+import { soundOf } from "./sound";
 
 interface Wishes {
   /** Counted from 1. */
@@ -53,7 +51,9 @@ const WRITERS: Readonly<Record<string, Writer>> = {
     lossy: () => "text",
   },
   ".csv": { write: writeCsv },
-  ".wav": { write: soundOf },
+  ".wav": {
+    write: (song) => soundOf(song.title, perform(song).passage, 1, gainsWith()).wav,
+  },
   // The press is only fetched where something is printed.
   ".pdf": {
     write: async (song, { handout }) => (await press()).handoutPdf(song, handout, new Date()),
@@ -108,11 +108,4 @@ function handoutOptions(options: Options): HandoutOptions {
     ...(lanes && { lanes: new Set(lanes as HandoutLane[]) }),
     footer: options.values["footer"] ?? "",
   };
-}
-
-function soundOf(song: Song): Uint8Array {
-  const steps = renderPassage(perform(song).passage, 1, SAMPLE_RATE, new Map());
-  let step = steps.next();
-  while (!step.done) step = steps.next();
-  return writeWav(step.value, SAMPLE_RATE);
 }

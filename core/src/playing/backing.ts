@@ -1,4 +1,5 @@
 import type { NoiseAct, PassagePart, StringAct } from "../audio/passage";
+import type { Gains } from "../audio/passage-player";
 import { chromaOf } from "../pitch/pitch";
 import { frequencyHzAt } from "../pitch/frequency";
 import {
@@ -17,6 +18,11 @@ import { beatsIn, chordsIn, secondsIn, type PlayedBar } from "./timeline";
 
 export const CLICK_PART = "click";
 export const BACKING_PART = "backing";
+
+/** How loud click and backing are: silent, but for those that are wanted. Parts of the song sound. */
+export function gainsWith(wanted: readonly string[] = []): Gains {
+  return new Map([CLICK_PART, BACKING_PART].map((id) => [id, wanted.includes(id) ? 1 : 0]));
+}
 
 /**
  * The metronome: a click on every beat, another one on the first, and in a swung feel a soft one

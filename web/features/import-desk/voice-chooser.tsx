@@ -1,6 +1,7 @@
 "use client";
 
 import type { GridWish, Moved } from "@intonazione/core/formats/midi";
+import { gainsWith } from "@intonazione/core/playing";
 import { displayPitch, midi, spellMidi, type Key } from "@intonazione/core/pitch";
 import { atTheDesk } from "@/workers/at-the-desk";
 import type { OfferedVoice } from "@/workers/read-files";
@@ -219,7 +220,7 @@ function useListening(file: FileAtHand) {
         (desk) =>
           desk.renderWav(
             passage,
-            new Map(),
+            gainsWith(),
             1,
             proxy(() => undefined),
           ),
