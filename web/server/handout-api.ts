@@ -1,8 +1,9 @@
 import { HANDOUT_LANES, PAPERS, type HandoutOptions, type Paper } from "@intonazione/core/handout";
-import { placeStyleSchema, readSong } from "@intonazione/core/formats/json";
+import { placeStyleSchema } from "@intonazione/core/formats/json";
 import type { Song } from "@intonazione/core/score";
 import { z } from "zod";
-import { readBody, refuse, type Incoming } from "./http";
+import { readBody, type Incoming } from "./http";
+import { songArriving } from "./song-api";
 
 const MAX_BODY_BYTES = 25_000_000;
 
@@ -27,11 +28,8 @@ export async function readHandout(request: Request): Promise<Incoming<HandoutReq
   const what = "{ song, options }";
   const body = await readBody(request, handoutSchema, { what, maxBytes: MAX_BODY_BYTES });
   if (!body.ok) return body;
-  const song = readSong(body.value.song);
-  if (!song.ok) {
-    const message = song.error[0]?.message ?? "the song cannot be read";
-    return refuse(422, { code: "song-wrong", message, findings: song.error });
-  }
+  const song = songArriving(body.value.song);
+  if (!song.ok) return song;
   const { lanes, partIds, ...options } = body.value.options;
   return {
     ok: true,

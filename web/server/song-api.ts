@@ -20,16 +20,21 @@ export interface SongSave {
   readonly baseVersion: number;
 }
 
+/** A song within a body, or the answer that says what is wrong with it. */
+export function songArriving(value: unknown): Incoming<Song> {
+  const song = readSong(value);
+  if (song.ok) return song;
+  const message = song.error[0]?.message ?? "the song cannot be read";
+  return refuse(422, { code: "song-wrong", message, findings: song.error });
+}
+
 /** Reads and checks the body of a save. */
 export async function readSave(request: Request): Promise<Incoming<SongSave>> {
   const what = "{ song, baseVersion }";
   const body = await readBody(request, saveSchema, { what, maxBytes: MAX_BODY_BYTES });
   if (!body.ok) return body;
-  const song = readSong(body.value.song);
-  if (!song.ok) {
-    const message = song.error[0]?.message ?? "the song cannot be read";
-    return refuse(422, { code: "song-wrong", message, findings: song.error });
-  }
+  const song = songArriving(body.value.song);
+  if (!song.ok) return song;
   return { ok: true, value: { song: song.value, baseVersion: body.value.baseVersion } };
 }
 

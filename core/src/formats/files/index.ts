@@ -1,3 +1,4 @@
 export { isArchive } from "./archive";
 export { sizeProblem } from "./bounds";
 export { decodeText } from "./decode-text";
+export { fileNameOf } from "./file-name";

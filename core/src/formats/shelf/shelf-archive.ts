@@ -6,6 +6,7 @@ import type { OwnProfile } from "../../placement/profiles";
 import type { Song } from "../../score/song";
 import { isArchive, readArchive, writeArchive } from "../files/archive";
 import { decodeText } from "../files/decode-text";
+import { fileNameOf } from "../files/file-name";
 import { instrumentDocumentOf, readInstrumentDocument } from "../json/instrument-json";
 import { ownProfilesSchema } from "../json/profile-json";
 import { placeStyleSchema } from "../json/schema";
@@ -37,7 +38,7 @@ export function writeShelf(shelf: StudioShelf, modified: Date): Uint8Array {
   const { songs, instruments, style, profiles } = shelf;
   const digits = String(songs.length).length;
   const files = songs.map((song, index) => ({
-    name: `songs/${String(index + 1).padStart(digits, "0")} ${plainName(song.title)}.json`,
+    name: `songs/${String(index + 1).padStart(digits, "0")} ${fileNameOf(song.title, 60)}.json`,
     content: writeSongJson(song),
   }));
   const manifest = {
@@ -104,13 +105,4 @@ function manifestIn(bytes: Uint8Array | undefined) {
 
 function say(code: string, message: string): Finding {
   return { code, severity: "error", where: {}, message };
-}
-
-/** A title as every file system takes it. */
-function plainName(title: string): string {
-  const plain = title
-    .replace(/[^\p{L}\p{N} ,'()-]+/gu, " ")
-    .replace(/\s+/gu, " ")
-    .trim();
-  return plain.slice(0, 60) || "song";
 }
