@@ -9,6 +9,7 @@ import { formatMetre } from "../rhythm/metre";
 import { formatMoment } from "../rhythm/moment";
 import { isPalmMuted, isRinging, notesOf, type LineEvent } from "../score/event";
 import type { BarBox, EventBox, Row } from "../strip/layout";
+import { strokePath } from "../strip/sign-paths";
 import { degreeOf } from "../theory/degree";
 import { fingeredPitch } from "../theory/fingered";
 import { fingeredChord } from "../theory/shapes-and-sound";
@@ -194,8 +195,7 @@ function handMarks(
     const signs = work.plucks.map((pluck) => (pluck ? (PLUCK_SIGNS[pluck] ?? pluck) : "")).join("");
     marks.push(text(x, y + 4, signs, { face: "italic", size: 11, anchor: "middle" }));
   } else if (y !== undefined && work?.stroke) {
-    const d = work.stroke === "down" ? `M${x - 4} ${y + 4}v-7h8v7` : `M${x - 4} ${y - 4}l4 8l4 -8`;
-    marks.push(stroke(d, 1.2));
+    marks.push(stroke(strokePath(work.stroke, x, y), 1.2));
   }
   if (lanes.fingers !== undefined) {
     const said = notesOf(event).map((note) => fingers.get(note.id) ?? "");

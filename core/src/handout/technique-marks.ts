@@ -1,5 +1,12 @@
 import { notesOf, stringOf, type LineEvent, type PitchedNote } from "../score/event";
 import type { BendCourse, EventTechnique, Technique } from "../score/technique";
+import {
+  bendPaths,
+  spreadPath,
+  tremoloBarPath,
+  tremoloPath,
+  vibratoPath,
+} from "../strip/sign-paths";
 import { dot, stroke, text, type Mark } from "./drawing";
 import { stringY, type PaperLanes } from "./paper-lanes";
 
@@ -35,9 +42,7 @@ function techniqueMarks(
     case "bend":
       return bendMarks(technique.cents, technique.course, x, y, top);
     case "vibrato":
-      return technique.width === "wide"
-        ? [stroke(`M${x} ${y}q3 -9 6 0t6 0t6 0`, 1.1)]
-        : [stroke(`M${x} ${y}q2.5 -5 5 0t5 0t5 0`, 1.1)];
+      return [stroke(vibratoPath(technique.width, x, y), 1.1)];
     case "slide-in": {
       const from = technique.from === "below" ? 5 : -5;
       return [stroke(`M${x - 28} ${y + from}L${x - 17} ${y}`, 1.1)];
@@ -74,22 +79,11 @@ function bendMarks(
   y: number,
   row: number,
 ): readonly Mark[] {
-  const top = Math.max(row + 5, y - 24);
-  const isPre = course.startsWith("pre");
-  const peak = isPre ? x + 1 : x + 8;
-  const rise = isPre
-    ? `M${peak} ${y - 3}V${top + 4}`
-    : `M${x - 1} ${y}Q${peak} ${y} ${peak} ${top + 4}`;
-  const back = course.endsWith("release")
-    ? [
-        stroke(`M${peak} ${top}Q${peak + 9} ${top} ${peak + 9} ${y - 5}`, 1, 0, [2, 2]),
-        stroke(`M${peak + 6} ${y - 6}L${peak + 9} ${y - 1}L${peak + 12} ${y - 6}`),
-      ]
-    : [];
+  const { rise, head, back, peak, top } = bendPaths(course, x, y, row);
   return [
     stroke(rise, 1.1),
-    stroke(`M${peak - 3} ${top + 5}L${peak} ${top}L${peak + 3} ${top + 5}`, 1.1),
-    ...back,
+    stroke(head, 1.1),
+    ...(back ? [stroke(back.line, 1, 0, [2, 2]), stroke(back.head)] : []),
     text(peak, top - 2, bendWords(cents), { size: 9.5, anchor: "middle" }),
   ];
 }
@@ -132,7 +126,7 @@ function eventTechniqueMarks(
     case "staccato":
       return [dot(x, y + 5, 1.6)];
     case "tremolo":
-      return [stroke(`M${x - 4} ${y + 1}l8 -4m-8 7l8 -4m-8 7l8 -4`, 1.2)];
+      return [stroke(tremoloPath(x, y), 1.2)];
     case "rake":
     case "arpeggio": {
       const strings = notesOf(event).flatMap((note) => stringOf(note) ?? []);
@@ -144,31 +138,12 @@ function eventTechniqueMarks(
       if (technique.kind === "rake") {
         return [stroke(`M${left} ${from}V${to}`, 1.2, 0, [2, 2]), sign(left, y, "rake")];
       }
-      const head = isDown ? 4 : -4;
+      return [stroke(spreadPath(left, from, to), 1.1)];
+    }
+    case "tremolo-bar":
       return [
-        stroke(wave(left, from, to), 1.1),
-        stroke(`M${left - 3} ${to + head}L${left} ${to}L${left + 3} ${to + head}`, 1.1),
+        stroke(tremoloBarPath(technique.course, x, y), 1.2),
+        text(x + 8, y + 3, bendWords(technique.cents), { size: 9 }),
       ];
-    }
-    case "tremolo-bar": {
-      const deep =
-        technique.course === "scoop"
-          ? `M${x - 6} ${y + 4}L${x + 4} ${y - 2}`
-          : technique.course === "dip"
-            ? `M${x - 6} ${y - 2}L${x} ${y + 4}L${x + 6} ${y - 2}`
-            : `M${x - 6} ${y - 2}L${x + 6} ${y + 4}`;
-      return [stroke(deep, 1.2), text(x + 8, y + 3, bendWords(technique.cents), { size: 9 })];
-    }
   }
-}
-
-/** A wavy line from the first string struck to the last. */
-function wave(x: number, from: number, to: number): string {
-  const steps = Math.max(1, Math.round(Math.abs(to - from) / 6));
-  const step = (to - from) / steps;
-  const turns = Array.from(
-    { length: steps },
-    (_, index) => `q${index % 2 === 0 ? 4 : -4} ${step / 2} 0 ${step}`,
-  );
-  return `M${x} ${from}${turns.join("")}`;
 }

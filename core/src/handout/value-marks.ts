@@ -1,25 +1,14 @@
 import { tupletRuns } from "../checks/tuplets";
-import { noteValueOf } from "../rhythm/duration";
-import { toNumber, type Fraction } from "../rhythm/fraction";
 import type { LineEvent } from "../score/event";
 import type { EventBox } from "../strip/layout";
+import { valueSignOf } from "../strip/sign-paths";
 import { box, stroke, text, type Mark } from "./drawing";
 
 /** Note values and rests, in the signs of the music font. */
 
-const RESTS = ["𝄻", "𝄼", "𝄽", "𝄾", "𝄿", "𝅀", "𝅁"] as const;
-const NOTES = ["𝅝", "𝅗𝅥", "𝅘𝅥", "𝅘𝅥𝅮", "𝅘𝅥𝅯", "𝅘𝅥𝅰", "𝅘𝅥𝅱"] as const;
-
-function signOf(duration: Fraction, isRest: boolean): { sign: string; after: string } {
-  const signs = isRest ? RESTS : NOTES;
-  const value = noteValueOf(duration);
-  const exact = value ? Math.log2(value.value) : Math.ceil(-Math.log2(toNumber(duration)));
-  const at = Math.min(signs.length - 1, Math.max(0, exact));
-  return { sign: signs[at]!, after: value ? ".".repeat(value.dots) : "~" };
-}
-
 export function valueMarks(event: LineEvent, x: number, y: number): readonly Mark[] {
-  const { sign, after } = signOf(event.duration, event.kind === "rest");
+  const { rest, note, after } = valueSignOf(event.duration);
+  const sign = event.kind === "rest" ? rest : note;
   return [
     text(x, y + 8, sign, { face: "music", size: 17, anchor: "middle" }),
     ...(after === "" ? [] : [text(x + 8, y + 7, after, { size: 10 })]),
@@ -28,10 +17,10 @@ export function valueMarks(event: LineEvent, x: number, y: number): readonly Mar
 
 /** A rest in the middle of the strings. */
 export function restMarks(event: LineEvent, x: number, y: number): readonly Mark[] {
-  const { sign, after } = signOf(event.duration, true);
+  const { rest, after } = valueSignOf(event.duration);
   return [
     box(x - 7, y - 11, 14, 22),
-    text(x, y + 7, sign, { face: "music", size: 22, anchor: "middle" }),
+    text(x, y + 7, rest, { face: "music", size: 22, anchor: "middle" }),
     ...(after === "" ? [] : [text(x + 8, y + 3, after, { size: 10 })]),
   ];
 }

@@ -5,7 +5,6 @@ export {
   parseFraction,
   fraction,
   multiply,
-  toNumber,
   type Fraction,
 } from "./fraction";
 export {

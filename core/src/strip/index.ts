@@ -8,3 +8,12 @@ export {
   type Row,
 } from "./layout";
 export { signatureOf, staffVoices, type StaffNote, type StaffVoice } from "./staff";
+export {
+  bendPaths,
+  spreadPath,
+  strokePath,
+  tremoloBarPath,
+  tremoloPath,
+  valueSignOf,
+  vibratoPath,
+} from "./sign-paths";

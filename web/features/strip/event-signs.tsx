@@ -2,7 +2,7 @@ import type { EventTechnique } from "@intonazione/core/score";
 import { notesOf, stringOf } from "@intonazione/core/score";
 import { bendInWords } from "@/ui/words";
 import { stringY, type Lanes } from "./lanes";
-import type { EventBox } from "@intonazione/core/strip";
+import { spreadPath, tremoloBarPath, tremoloPath, type EventBox } from "@intonazione/core/strip";
 import { Sign } from "./motion-figures";
 
 /** What concerns an event as a whole: accents, tremolo, the bar, a spread chord, a fermata. */
@@ -44,7 +44,7 @@ function EventSign({
     case "staccato":
       return <circle cx={x} cy={y + 5} r={1.6} fill="var(--ink)" />;
     case "tremolo":
-      return <path d={`M${x - 4} ${y + 1}l8 -4m-8 7l8 -4m-8 7l8 -4`} {...line} />;
+      return <path d={tremoloPath(x, y)} {...line} />;
     case "rake":
     case "arpeggio": {
       const strings = notesOf(event).flatMap((note) => stringOf(note) ?? []);
@@ -53,12 +53,8 @@ function EventSign({
       const isDown = technique.stroke === "down";
       const [from, to] = isDown ? [bottom, top] : [top, bottom];
       const left = x - 12;
-      const head = isDown ? 4 : -4;
       return technique.kind === "arpeggio" ? (
-        <path
-          d={`${wave(left, from, to)}M${left - 3} ${to + head}L${left} ${to}L${left + 3} ${to + head}`}
-          {...line}
-        />
+        <path d={spreadPath(left, from, to)} {...line} />
       ) : (
         <>
           <path d={`M${left} ${from}V${to}`} {...line} strokeDasharray="2 2" />
@@ -69,15 +65,9 @@ function EventSign({
       );
     }
     case "tremolo-bar": {
-      const deep =
-        technique.course === "scoop"
-          ? `M${x - 6} ${y + 4}L${x + 4} ${y - 2}`
-          : technique.course === "dip"
-            ? `M${x - 6} ${y - 2}L${x} ${y + 4}L${x + 6} ${y - 2}`
-            : `M${x - 6} ${y - 2}L${x + 6} ${y + 4}`;
       return (
         <>
-          <path d={deep} {...line} />
+          <path d={tremoloBarPath(technique.course, x, y)} {...line} />
           <text x={x + 8} y={y + 3} fontSize={9} fill="var(--ink)">
             {bendInWords(technique.cents)}
           </text>
@@ -85,15 +75,4 @@ function EventSign({
       );
     }
   }
-}
-
-/** A wavy line from the first string struck to the last. */
-function wave(x: number, from: number, to: number): string {
-  const steps = Math.max(1, Math.round(Math.abs(to - from) / 6));
-  const step = (to - from) / steps;
-  const turns = Array.from(
-    { length: steps },
-    (_, index) => `q${index % 2 === 0 ? 4 : -4} ${step / 2} 0 ${step}`,
-  );
-  return `M${x} ${from}${turns.join("")}`;
 }

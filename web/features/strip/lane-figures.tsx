@@ -4,7 +4,7 @@ import { notesOf, type LineEvent, type PitchedNote } from "@intonazione/core/sco
 import { degreeOf, fingeredChord, fingeredPitch } from "@intonazione/core/theory";
 import type { PartFacts } from "./facts";
 import type { Lanes } from "./lanes";
-import type { BarBox } from "@intonazione/core/strip";
+import { strokePath, type BarBox } from "@intonazione/core/strip";
 
 /** What stands in the lanes above and below the strings. */
 
@@ -100,11 +100,8 @@ export function Strokes({
     const sign = said.replace("!", "");
     const ink = { stroke: "var(--ink)", strokeWidth: isByHand ? 2 : 1.2, fill: "none" } as const;
     if (sign === "-") return null;
-    if (sign === "down") {
-      return <path key={event.id} d={`M${x - 4} ${y + 4}v-7h8v7`} {...ink} />;
-    }
-    if (sign === "up") {
-      return <path key={event.id} d={`M${x - 4} ${y - 4}l4 8l4 -8`} {...ink} />;
+    if (sign === "down" || sign === "up") {
+      return <path key={event.id} d={strokePath(sign, x, y)} {...ink} />;
     }
     return (
       <text

@@ -1,7 +1,7 @@
 import type { BendCourse, PitchedNote, Technique } from "@intonazione/core/score";
 import { bendInWords } from "@/ui/words";
 import { stringY, type Lanes } from "./lanes";
-import type { EventBox } from "@intonazione/core/strip";
+import { bendPaths, vibratoPath, type EventBox } from "@intonazione/core/strip";
 
 /** What a note does while it sounds, drawn beside and above its figure. */
 export function Motion({
@@ -52,11 +52,7 @@ function Technical({
     case "bend":
       return <Bend cents={technique.cents} course={technique.course} at={at} />;
     case "vibrato":
-      return technique.width === "wide" ? (
-        <path d={`M${x} ${y}q3 -9 6 0t6 0t6 0`} {...line} />
-      ) : (
-        <path d={`M${x} ${y}q2.5 -5 5 0t5 0t5 0`} {...line} />
-      );
+      return <path d={vibratoPath(technique.width, x, y)} {...line} />;
     case "slide-in": {
       const from = technique.from === "below" ? 5 : -5;
       return <path d={`M${x - 30} ${y + from}L${x - 18} ${y}`} {...line} />;
@@ -120,25 +116,15 @@ function Bend({
   readonly course: BendCourse;
   readonly at: Spot;
 }) {
-  const top = Math.max(row + 5, y - 24);
-  const isPre = course.startsWith("pre");
-  const isReleased = course.endsWith("release");
-  const peak = isPre ? x + 1 : x + 8;
+  const { rise, head, back, peak, top } = bendPaths(course, x, y, row);
   return (
     <g fill="none" stroke="var(--ink)" strokeWidth={1.1}>
-      <path
-        d={
-          isPre ? `M${peak} ${y - 3}V${top + 4}` : `M${x - 1} ${y}Q${peak} ${y} ${peak} ${top + 4}`
-        }
-      />
-      <path d={`M${peak - 3} ${top + 5}L${peak} ${top}L${peak + 3} ${top + 5}`} />
-      {isReleased && (
+      <path d={rise} />
+      <path d={head} />
+      {back && (
         <>
-          <path
-            d={`M${peak} ${top}Q${peak + 9} ${top} ${peak + 9} ${y - 5}`}
-            strokeDasharray="2 2"
-          />
-          <path d={`M${peak + 6} ${y - 6}L${peak + 9} ${y - 1}L${peak + 12} ${y - 6}`} />
+          <path d={back.line} strokeDasharray="2 2" />
+          <path d={back.head} />
         </>
       )}
       <text x={peak} y={top - 2} textAnchor="middle" fontSize={9.5} fill="var(--ink)" stroke="none">

@@ -1,33 +1,12 @@
 import { tupletRuns } from "@intonazione/core/checks";
-import { noteValueOf, toNumber, type Fraction } from "@intonazione/core/rhythm";
 import type { LineEvent } from "@intonazione/core/score";
 import type { Lanes } from "./lanes";
-import type { EventBox } from "@intonazione/core/strip";
+import { valueSignOf, type EventBox } from "@intonazione/core/strip";
 
 /** Note values: rests on the strings, signs and tuplet brackets in their lane. */
 
-const RESTS = ["𝄻", "𝄼", "𝄽", "𝄾", "𝄿", "𝅀", "𝅁"] as const;
-const NOTES = ["𝅝", "𝅗𝅥", "𝅘𝅥", "𝅘𝅥𝅮", "𝅘𝅥𝅯", "𝅘𝅥𝅰", "𝅘𝅥𝅱"] as const;
-
-interface ValueSign {
-  readonly rest: string;
-  readonly note: string;
-  readonly after: string;
-}
-
-/** The signs of a duration: a plain value with its dots; the next shorter one for what no note says. */
-function signOf(duration: Fraction): ValueSign {
-  const at = (index: number, after: string): ValueSign => {
-    const most = Math.min(RESTS.length - 1, Math.max(0, index));
-    return { rest: RESTS[most]!, note: NOTES[most]!, after };
-  };
-  const value = noteValueOf(duration);
-  if (value) return at(Math.log2(value.value), ".".repeat(value.dots));
-  return at(Math.ceil(-Math.log2(toNumber(duration))), "~");
-}
-
 export function Rest({ box, lanes }: { readonly box: EventBox; readonly lanes: Lanes }) {
-  const sign = signOf(box.event.duration);
+  const sign = valueSignOf(box.event.duration);
   const y = lanes.tab + ((lanes.strings - 1) * lanes.stringGap) / 2;
   return (
     <>
@@ -60,7 +39,7 @@ export function Value({
   readonly y: number;
   readonly event: LineEvent;
 }) {
-  const sign = signOf(event.duration);
+  const sign = valueSignOf(event.duration);
   return (
     <>
       <text
