@@ -49,7 +49,7 @@ export default {
       from: { path: "^core/src/", pathNot: TESTS },
       to: {
         pathNot:
-          "^core/src/|node_modules/(zod|pitchy|dequal|htmlparser2|fflate|midi-file)/|^(zod|pitchy|dequal|htmlparser2|fflate|midi-file)$",
+          "^core/src/|node_modules/(zod|pitchy|dequal|htmlparser2|entities|fflate|midi-file)/|^(zod|pitchy|dequal|htmlparser2|entities|fflate|midi-file)$",
       },
     },
     {

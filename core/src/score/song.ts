@@ -27,6 +27,8 @@ export interface SongDetails {
   readonly note?: string;
 }
 
+export const MAX_PHRASES = 500;
+
 /** A song: phrases in order, parts, and for a part and a phrase at most one line. */
 export interface Song extends SongDetails {
   readonly parts: readonly Part[];

@@ -55,10 +55,12 @@ export interface LineSetting {
 
 /** What one voice of the file plays, as bars: brought to the grid, chords together, ties over bar lines. */
 export function lineOfVoice(voice: MidiVoice, setting: LineSetting): MidiLine {
+  const { bars, ticksPerQuarter } = setting;
+  const endTick = bars.at(-1)!.endTick;
   const all = voice.channels
     .flatMap((channel) => channel.notes.map((note) => ({ note, channel })))
+    .filter(({ note }) => note.start < endTick)
     .sort((a, b) => a.note.start - b.note.start || b.note.midi - a.note.midi);
-  const { bars, ticksPerQuarter } = setting;
   const starts = quantise(
     all.map(({ note }) => note.start),
     bars,

@@ -3,6 +3,7 @@ import { pitchClassAtFifths, type Key } from "../../pitch/key";
 import { fraction, type Fraction } from "../../rhythm/fraction";
 import { barLength, COMMON_TIME, parseMetre, type Metre } from "../../rhythm/metre";
 import { isTempo } from "../../rhythm/tempo";
+import { MOST_BARS_IN_FILE } from "../reading/phrase-maker";
 import type { MidiFile } from "./parse-midi";
 
 /** A bar of the file. */
@@ -22,7 +23,6 @@ export interface MidiMaps {
 }
 
 const USUAL_TEMPO = 120;
-const MAX_BARS = 8000;
 
 /** Bars, tempo, key and markers, from whichever track says them. */
 export function mapsOf(file: MidiFile): MidiMaps {
@@ -66,7 +66,7 @@ export function mapsOf(file: MidiFile): MidiMaps {
   const bars: MidiBar[] = [];
   let tick = 0;
   while (tick < endTick || bars.length === 0) {
-    if (bars.length >= MAX_BARS) break;
+    if (bars.length >= MOST_BARS_IN_FILE) break;
     const metre = metres.findLast((one) => one.tick <= tick + 1)?.metre ?? COMMON_TIME;
     const length = ticksIn(barLength(metre), ticksPerQuarter);
     const end = tick + length;

@@ -6,7 +6,13 @@ import type { Bar } from "../../score/bar";
 import { tidyMarks } from "../../score/frame";
 import { newPart, type Song } from "../../score/song";
 import { guessInstrument } from "../reading/instrument-guess";
-import { inRuns, PhraseMaker } from "../reading/phrase-maker";
+import {
+  inRuns,
+  PhraseMaker,
+  sayTooManyBars,
+  withinPhrases,
+  type Stretch,
+} from "../reading/phrase-maker";
 import { Remarks } from "../reading/remarks";
 import type { SongReading } from "../reading/song-reading";
 import { lineOfVoice, type MidiLine } from "./midi-lines";
@@ -45,7 +51,7 @@ export function songOfMidi(
   if (!maps.key) {
     remarks.say("midi-no-key", "info", "the file names no key: notes are spelled as in C major");
   }
-  const bars = withoutSilentEnd(maps.bars, chosen);
+  const bars = withoutSilentEnd(maps.bars, chosen, remarks);
   const taken = chosen.map((voice) => {
     const byString = voice.isByString ? stringChannelsOf(voice) : undefined;
     const { ticksPerQuarter } = file;
@@ -84,7 +90,8 @@ export function songOfMidi(
     newId,
   );
   const lines = taken.map(({ line }) => line.bars);
-  const order = cutIntoPhrases(bars, lines, details, maker);
+  const stretches = stretchesOf(bars, lines, details);
+  const order = maker.phrasesOf(stretches, remarks).map(({ id }) => id);
   const song: Song = {
     ...details,
     parts: taken.map(({ part }) => part),
@@ -131,40 +138,39 @@ function tell({ name }: MidiVoice, { moved, shortened }: MidiLine, remarks: Rema
 function withoutSilentEnd(
   bars: readonly MidiBar[],
   voices: readonly MidiVoice[],
+  remarks: Remarks,
 ): readonly MidiBar[] {
   let end = 0;
   for (const { channels } of voices) {
     for (const { notes } of channels) for (const note of notes) end = Math.max(end, note.end);
   }
   const last = bars.findIndex(({ endTick }) => endTick >= end);
+  if (last < 0) sayTooManyBars(remarks);
   return last < 0 ? bars : bars.slice(0, last + 1);
 }
 
-/**
- * A phrase from marker to marker, else eight bars.
- * @returns ids of phrases in the order in which they are heard
- */
-function cutIntoPhrases(
+/** From marker to marker, else eight bars each. */
+function stretchesOf(
   bars: readonly MidiBar[],
   lines: readonly (readonly Bar[])[],
   details: Pick<Song, "metre" | "tempoBpm">,
-  maker: PhraseMaker,
-): readonly string[] {
+): readonly Stretch[] {
   const hasMarkers = bars.some(({ marker }) => marker !== undefined);
-  const starts = bars.flatMap(({ marker }, index) =>
+  const marked = bars.flatMap(({ marker }, index) =>
     index === 0 || (hasMarkers ? marker !== undefined : index % PHRASE_BARS === 0) ? [index] : [],
   );
-  return starts.map((from, index): string => {
+  const starts = withinPhrases(marked, bars.length);
+  return starts.map((from, index): Stretch => {
     const to = starts[index + 1] ?? bars.length;
     const marks = tidyMarks(
       bars.slice(from, to).map(({ metre, tempoBpm }, bar) => ({ bar, metre, tempoBpm })),
       details,
     );
-    const own = lines
+    const ownBars = lines
       .map((line) => line.slice(from, to))
       .map((line) => (isSilent(line) ? [] : line));
-    if (own.every((line) => line.length === 0)) own[0] = lines[0]!.slice(from, to);
-    return maker.phraseOf(bars[from]!.marker, index + 1, marks, own).id;
+    if (ownBars.every((line) => line.length === 0)) ownBars[0] = lines[0]!.slice(from, to);
+    return { name: bars[from]!.marker, marks, bars: ownBars };
   });
 }
 

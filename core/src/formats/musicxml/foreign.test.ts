@@ -360,6 +360,14 @@ describe("files that are wrong", () => {
     expect(reading.song.parts[0]!.name).toBe("&b;&x;");
   });
 
+  it.each([
+    ["Q &amp; A&#233;", "Q & Aé"],
+    ["<![CDATA[Q &amp; <A>]]>", "Q &amp; <A>"],
+    ["Q<!-- not said --> &lt;A", "Q <A"],
+  ])("a name written %s is %s", (written, name) => {
+    expect(read(score(bar(1), written)).song.parts[0]!.name).toBe(name);
+  });
+
   it("depth is bounded", () => {
     const { findings } = readMusicXml(`${"<a>".repeat(100_000)}`, { newId: testId });
     expect(findings.map(({ code }) => code)).toContain("xml-deep");

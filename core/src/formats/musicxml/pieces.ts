@@ -1,3 +1,4 @@
+import { withinPhrases } from "../reading/phrase-maker";
 import type { RawMeasure, RawRepeats } from "./raw";
 
 /** Measures that belong together: a phrase in the making. */
@@ -59,7 +60,7 @@ export function piecesOf(measures: readonly RawMeasure[]): readonly Piece[] {
       for (let at = from + PHRASE; at < to; at += PHRASE) starts.add(at);
     }
   }
-  const cuts = [...starts].filter((at) => at < measures.length).sort((a, b) => a - b);
+  const cuts = withinPhrases(starts, measures.length);
   let name: string | undefined;
   let ending: readonly number[] | undefined;
   return cuts.map((from, index): Piece => {

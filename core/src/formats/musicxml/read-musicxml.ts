@@ -1,17 +1,12 @@
-import { INSTRUMENT_KINDS } from "../../instrument/instrument";
 import { parseReference, STANDARD_REFERENCE_HZ } from "../../pitch/frequency";
 import { isArchive, readArchive, type ArchiveEntry } from "../files/archive";
 import { decodeText } from "../files/decode-text";
 import { Remarks } from "../reading/remarks";
 import type { SongReading } from "../reading/song-reading";
-import { childOf, childrenOf, integerOf, readXml, textOf, type XmlElement } from "../xml/read-xml";
-import type { RawPart } from "./raw";
-import { PartReader } from "./read-part";
+import { childOf, childrenOf, lineFinder, readXml, textOf, type XmlElement } from "../xml/read-xml";
+import { ScoreParts } from "./score-parts";
 import { songOfParts } from "./song-of-parts";
-import { partwise } from "./timewise";
 import { FIELD } from "./vocabulary.data";
-
-const MAX_PARTS = 32;
 
 /**
  * Reads MusicXML 1.0–4.0, partwise and timewise, plain or packed (`.mxl`): staves and tablature,
@@ -25,12 +20,16 @@ export function readMusicXml(
   const remarks = new Remarks();
   const text = typeof content === "string" ? content : textIn(content, remarks);
   if (text === undefined) return { findings: remarks.findings() };
-  const { root, problems, lineOf } = readXml(text);
+  const lineAt = lineFinder(text);
+  const lineOf = ({ at }: XmlElement) => lineAt(at);
+  const scoreParts = new ScoreParts(remarks, lineOf);
+  const { root: score, problems } = readXml(text, (element, within) =>
+    scoreParts.take(element, within),
+  );
   for (const { code, line, message } of problems) {
     remarks.say(code, code === "xml-open" ? "warning" : "error", message, { line });
   }
-  const score = root && partwise(root);
-  if (score?.name !== "score-partwise") {
+  if (score?.name !== "score-partwise" && score?.name !== "score-timewise") {
     if (score) {
       remarks.say(
         "no-musicxml",
@@ -41,19 +40,19 @@ export function readMusicXml(
     }
     return { findings: remarks.findings() };
   }
-  const parts = readParts(score, remarks, lineOf);
-  if (parts.every(({ measures }) => measures.length === 0)) {
+  const fields = fieldsOf(score);
+  const parts = scoreParts.read(fields);
+  if (parts.length === 0) {
     remarks.say("no-music", "error", "there is no measure in this score", { line: lineOf(score) });
     return { findings: remarks.findings() };
   }
-  const fields = fieldsOf(score);
   const reference = parseReference(fields.get(FIELD.reference) ?? "");
   const song = songOfParts(
     {
       title: titleOf(score),
       note: fields.get(FIELD.note)?.slice(0, 2000),
       referenceHz: reference.ok ? reference.value : STANDARD_REFERENCE_HZ,
-      parts: parts.filter(({ measures }) => measures.length > 0),
+      parts,
     },
     newId,
     remarks,
@@ -81,44 +80,6 @@ function textIn(bytes: Uint8Array, remarks: Remarks): string | undefined {
 function rootFileIn({ bytes }: ArchiveEntry): string | undefined {
   const { root } = readXml(decodeText(bytes).text);
   return childOf(childOf(root, "rootfiles"), "rootfile")?.attributes["full-path"];
-}
-
-function readParts(
-  score: XmlElement,
-  remarks: Remarks,
-  lineOf: (element: XmlElement) => number,
-): readonly RawPart[] {
-  const listed = new Map(
-    childrenOf(childOf(score, "part-list"), "score-part").map((one) => [one.attributes["id"], one]),
-  );
-  const fields = fieldsOf(score);
-  const all = childrenOf(score, "part");
-  if (all.length > MAX_PARTS) {
-    remarks.say(
-      "too-many-parts",
-      "error",
-      `a song has at most ${MAX_PARTS} parts, got ${all.length}: the rest was left out`,
-    );
-  }
-  return all.slice(0, MAX_PARTS).map((element, index): RawPart => {
-    const id = element.attributes["id"] ?? "";
-    const about = listed.get(id);
-    const name = textOf(about, "part-name")?.slice(0, 200) ?? `Part ${index + 1}`;
-    const field = (what: string) => fields.get(`${id} ${what}`);
-    const program = integerOf(childOf(about, "midi-instrument"), "midi-program");
-    const kind = INSTRUMENT_KINDS.find((one) => one === field(FIELD.kind));
-    const reader = new PartReader(name, remarks, lineOf);
-    return {
-      name,
-      instrumentName: textOf(childOf(about, "score-instrument"), "instrument-name")?.slice(0, 200),
-      program: program === undefined ? undefined : program - 1,
-      kind,
-      frets: Number(field(FIELD.frets)) || undefined,
-      tone: field(FIELD.tone)?.slice(0, 2000),
-      picking: field(FIELD.picking),
-      ...reader.read(childrenOf(element, "measure")),
-    };
-  });
 }
 
 function fieldsOf(score: XmlElement): ReadonlyMap<string, string> {

@@ -33,7 +33,7 @@ export class PartReader {
   private key: Key | undefined;
   private feel: Feel | undefined;
   private capo: Capo | undefined;
-  private bar = 0;
+  private readonly measures: RawMeasure[] = [];
   /** Words that wait for the note they stand at. */
   private words: string[] = [];
   /** What holds for the next note, or until it is ended. */
@@ -45,16 +45,17 @@ export class PartReader {
     private readonly lineOf: (element: XmlElement) => number,
   ) {}
 
-  read(
-    measures: readonly XmlElement[],
-  ): Pick<RawPart, "measures" | "staves" | "key" | "feel" | "capo"> {
-    const read = measures.map((measure) => this.measure(measure));
-    const { staves, key, feel, capo } = this;
-    return { measures: read, staves, key, feel, capo };
+  /** What the measures said, front to back. */
+  read(): Pick<RawPart, "measures" | "staves" | "key" | "feel" | "capo"> {
+    const { measures, staves, key, feel, capo } = this;
+    return { measures, staves, key, feel, capo };
   }
 
-  private measure(element: XmlElement): RawMeasure {
-    this.bar++;
+  /**
+   * Reads the next measure.
+   * @param attributes - Those of the measure, which a timewise score has on the element around.
+   */
+  measure(element: XmlElement, attributes: XmlElement["attributes"]): void {
     const clock = new MeasureClock(this.divisions);
     const draft: MeasureDraft = {
       metre: undefined,
@@ -95,9 +96,8 @@ export class PartReader {
         default:
       }
     }
-    const number = element.attributes["number"] ?? String(this.bar);
-    const isPickUp = element.attributes["implicit"] === "yes" || number === "0";
-    return { ...draft, isPickUp };
+    const isPickUp = attributes["implicit"] === "yes" || attributes["number"] === "0";
+    this.measures.push({ ...draft, isPickUp });
   }
 
   private attributes(element: XmlElement, draft: MeasureDraft, clock: MeasureClock): void {
@@ -329,6 +329,11 @@ export class PartReader {
       clock.onset.den * off.den,
     );
     if (at.num >= 0) draft.chords.push({ at, chord: read.chord });
+  }
+
+  /** Of the measure being read, from 1. */
+  private get bar(): number {
+    return this.measures.length + 1;
   }
 
   private say(code: string, severity: "warning" | "info", message: string): void {

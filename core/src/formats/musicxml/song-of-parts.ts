@@ -7,7 +7,13 @@ import { lengthOf } from "../../score/event";
 import type { PlayedPhrase, Section } from "../../score/form";
 import { tidyMarks, type BarMark, type ChordAt } from "../../score/frame";
 import type { Phrase, Song } from "../../score/song";
-import { inRuns, PhraseMaker } from "../reading/phrase-maker";
+import {
+  inRuns,
+  MOST_BARS_IN_FILE,
+  PhraseMaker,
+  sayTooManyBars,
+  type Stretch,
+} from "../reading/phrase-maker";
 import type { Remarks } from "../reading/remarks";
 import { piecesOf, repeatsOf, type Piece, type Repeat } from "./pieces";
 import { jumpedOrder } from "./played-order";
@@ -25,15 +31,13 @@ export interface FileFacts {
 
 const C_MAJOR: Key = { tonic: { step: "C", alter: 0 }, mode: "major" };
 const USUAL_TEMPO = 100;
-const MAX_MEASURES = 8000;
 
 /** The parts of a file as a song: phrases where its marks are, the form of its repeats. */
 export function songOfParts(file: FileFacts, newId: () => string, remarks: Remarks): Song {
   const key = file.parts.find((part) => part.key)?.key ?? C_MAJOR;
-  const count = Math.min(
-    MAX_MEASURES,
-    Math.max(...file.parts.map(({ measures }) => measures.length)),
-  );
+  const all = Math.max(...file.parts.map(({ measures }) => measures.length));
+  const count = Math.min(MOST_BARS_IN_FILE, all);
+  if (count < all) sayTooManyBars(remarks);
   const said = measuresForAll(file.parts, count);
   const metres = runningMetres(said);
   const parts = file.parts.map((raw) => {
@@ -59,19 +63,22 @@ export function songOfParts(file: FileFacts, newId: () => string, remarks: Remar
     style: {},
     ...(file.note !== undefined && { note: file.note }),
   };
-  const pieces = piecesOf(said);
+  const allPieces = piecesOf(said);
   const marks = marksOf(said, metres, parts, details.tempoBpm);
   const maker = new PhraseMaker(
     parts.map(({ part }) => part.id),
     newId,
   );
-  const phrases = pieces.map(({ from, to, name }, index) => {
-    const own = tidyMarks(
+  const stretches = allPieces.map(({ from, to, name }): Stretch => ({
+    name,
+    marks: tidyMarks(
       marks.slice(from, to).map((mark, bar) => ({ bar, ...mark })),
       details,
-    );
-    return maker.phraseOf(name, index + 1, own, barsOfPiece(parts, from, to));
-  });
+    ),
+    bars: barsOfPiece(parts, from, to),
+  }));
+  const phrases = maker.phrasesOf(stretches, remarks);
+  const pieces = allPieces.slice(0, phrases.length);
   return {
     ...details,
     parts: parts.map(({ part }) => part),

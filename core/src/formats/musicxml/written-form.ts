@@ -1,6 +1,7 @@
 import type { Chord } from "../../pitch/chord";
 import { unfold, type Ending, type PlayedPhrase, type Section } from "../../score/form";
 import type { Phrase, Song } from "../../score/song";
+import { MOST_BARS_IN_FILE } from "../reading/phrase-maker";
 import { barsInPhrase } from "./bars-in-phrase";
 
 /** A phrase where it stands in a file that is read from front to back, with its repeat signs. */
@@ -25,8 +26,6 @@ export interface WrittenForm {
   readonly unplayed: readonly Phrase[];
 }
 
-const MAX_MEASURES = 4000;
-
 /**
  * The form as repeat signs and brackets can say it. What they cannot say, like repeats within
  * repeats, stands written out, so that what is heard is always the same.
@@ -37,7 +36,7 @@ export function writtenForm(song: Song): WrittenForm {
   const writer = new FormWriter(new Map(song.phrases.map((phrase) => [phrase.id, phrase])));
   const written = song.form.flatMap((section) => writer.section(section));
   const measures = written.reduce((sum, { phrase }) => sum + barsInPhrase(song, phrase), 0);
-  if (measures > MAX_MEASURES) return { ...once, isCut: true };
+  if (measures > MOST_BARS_IN_FILE) return { ...once, isCut: true };
   const played = new Set(unfold(song).map(({ phraseId }) => phraseId));
   const unplayed = song.phrases.filter(({ id }) => !played.has(id));
   return {

@@ -1,11 +1,23 @@
 import { isSame } from "../../foundation/same";
-import type { Bar } from "../../score/bar";
+import { MAX_BARS, type Bar } from "../../score/bar";
 import type { PlayedPhrase } from "../../score/form";
 import type { BarMark } from "../../score/frame";
-import type { Line, Phrase } from "../../score/song";
+import { MAX_PHRASES, type Line, type Phrase } from "../../score/song";
 import { copyOfBars } from "../../score/versions";
+import type { Remarks } from "./remarks";
 
 const MAX_TIMES = 64;
+/** More are no song; it is what the phrases of a song hold at eight bars each. */
+export const MOST_BARS_IN_FILE = 4000;
+
+/** From one mark of a file to the next. */
+export interface Stretch {
+  /** What the file calls it; without a name it is called by its number and is always new. */
+  readonly name: string | undefined;
+  readonly marks: readonly BarMark[];
+  /** By part; empty where the part is silent throughout. */
+  readonly bars: readonly (readonly Bar[])[];
+}
 
 /** Makes phrases and lines of stretches of a file; one that comes again under its name is the same. */
 export class PhraseMaker {
@@ -20,15 +32,27 @@ export class PhraseMaker {
   ) {}
 
   /**
-   * @param name what the file calls it; without one it is called by its number and is always new
-   * @param bars by part; empty where the part is silent throughout
+   * The phrases of a file from its beginning, one a stretch; fewer where a song has no room for
+   * more, which is said.
    */
-  phraseOf(
-    name: string | undefined,
-    number: number,
-    marks: readonly BarMark[],
-    bars: readonly (readonly Bar[])[],
-  ): Phrase {
+  phrasesOf(stretches: readonly Stretch[], remarks: Remarks): readonly Phrase[] {
+    const phrases: Phrase[] = [];
+    for (const [index, stretch] of stretches.entries()) {
+      const phrase = this.phraseOf(stretch, index + 1);
+      if (!phrase) {
+        remarks.say(
+          "too-many-phrases",
+          "error",
+          `a song has at most ${MAX_PHRASES} phrases: what follows them was left out`,
+        );
+        break;
+      }
+      phrases.push(phrase);
+    }
+    return phrases;
+  }
+
+  private phraseOf({ name, marks, bars }: Stretch, number: number): Phrase | undefined {
     const heard = bars.map((own) => copyOfBars(own, () => ""));
     const known =
       name !== undefined &&
@@ -37,6 +61,7 @@ export class PhraseMaker {
           phrase.name === name && isSame(phrase.marks, marks) && isSame(heard, other),
       );
     if (known) return known.phrase;
+    if (this.phrases.length >= MAX_PHRASES) return undefined;
     const phrase: Phrase = { id: this.newId(), name: this.nameFor(name, number), marks };
     this.phrases.push(phrase);
     this.made.push({ phrase, heard });
@@ -53,6 +78,23 @@ export class PhraseMaker {
     this.names.set(name, count);
     return count === 1 ? name : `${name} (${count})`;
   }
+}
+
+/** Where phrases begin, in order, with as many more as it takes that none has too many bars. */
+export function withinPhrases(starts: Iterable<number>, count: number): readonly number[] {
+  const sorted = [...new Set(starts)].filter((at) => at < count).sort((a, b) => a - b);
+  return sorted.flatMap((from, index) => {
+    const length = (sorted[index + 1] ?? count) - from;
+    return Array.from({ length: Math.ceil(length / MAX_BARS) }, (_, cut) => from + cut * MAX_BARS);
+  });
+}
+
+export function sayTooManyBars(remarks: Remarks): void {
+  remarks.say(
+    "too-many-bars",
+    "error",
+    `a song is read up to ${MOST_BARS_IN_FILE} bars: what follows them was left out`,
+  );
 }
 
 /** Phrases in the order in which they are heard; what follows itself is played so often. */

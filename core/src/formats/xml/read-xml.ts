@@ -1,3 +1,4 @@
+import { decodeXML } from "entities";
 import { Parser } from "htmlparser2";
 
 /** An element with what stands in it. Names keep their prefix; comments and instructions are left out. */
@@ -21,8 +22,6 @@ export interface XmlProblem {
 export interface XmlReading {
   readonly root?: XmlElement;
   readonly problems: readonly XmlProblem[];
-  /** The line, from 1, at which an element begins. */
-  readonly lineOf: (element: XmlElement) => number;
 }
 
 const MAX_DEPTH = 64;
@@ -30,24 +29,33 @@ const MAX_ELEMENTS = 4_000_000;
 
 interface Growing {
   readonly name: string;
-  readonly attributes: Readonly<Record<string, string>>;
+  attributes: Record<string, string>;
   children: Growing[];
   text: string;
   readonly at: number;
 }
 
-/** Most elements hold only text: they share what they do not have. */
+/** Most elements hold only text: they share what they do not have, and these are never written to. */
 const NO_CHILDREN: Growing[] = [];
+const NO_ATTRIBUTES: Record<string, string> = {};
+const SPACE = 0x20;
 const WRITTEN = /\S/u;
 
 /**
  * Reads XML as far as it goes: what is never closed ends where the text ends, and is said. Document
  * types are skipped unread, so that no entity is ever expanded or fetched: only the five of XML and
  * character references are known. Depth and number of elements are bounded.
+ * @param take - Is given every element but the root as it ends, with those around it, the root
+ *   first; what it says it took is not kept, so that a long document is never held as a whole.
  */
-export function readXml(text: string): XmlReading {
+export function readXml(
+  text: string,
+  take: (element: XmlElement, within: readonly XmlElement[]) => boolean = () => false,
+): XmlReading {
   const problems: XmlProblem[] = [];
   const lineAt = lineFinder(text);
+  // Most scores name no entity at all.
+  const decoded = text.includes("&") ? decodeXML : (plain: string) => plain;
   const problem = (code: XmlProblem["code"], at: number, message: string) =>
     problems.push({ code, line: lineAt(at), message });
   let root: Growing | undefined;
@@ -56,9 +64,10 @@ export function readXml(text: string): XmlReading {
   let skipped = 0;
   let isBeyond = false;
   let isEnding = false;
+  let isVerbatim = false;
   const parser = new Parser(
     {
-      onopentag: (name, attributes) => {
+      onopentagname: (name) => {
         if (skipped > 0 || open.length >= MAX_DEPTH || elements >= MAX_ELEMENTS) {
           if (!isBeyond) {
             const isDeep = elements < MAX_ELEMENTS;
@@ -77,23 +86,33 @@ export function readXml(text: string): XmlReading {
         elements++;
         const element: Growing = {
           name,
-          attributes,
+          attributes: NO_ATTRIBUTES,
           children: NO_CHILDREN,
           text: "",
           at: parser.startIndex,
         };
-        const parent = open.at(-1);
-        if (!parent) root ??= element;
-        else if (parent.children === NO_CHILDREN) parent.children = [element];
-        else parent.children.push(element);
+        if (open.length === 0) root ??= element;
         open.push(element);
+      },
+      onattribute: (name, value) => {
+        const element = open.at(-1);
+        if (!element || skipped > 0) return;
+        const said = decoded(value);
+        if (element.attributes === NO_ATTRIBUTES) element.attributes = { [name]: said };
+        else element.attributes[name] ??= said;
       },
       ontext: (data) => {
         const element = open.at(-1);
-        // Between elements there is only room; within a text, between two entities, it counts.
-        if (element && skipped === 0 && (element.text !== "" || WRITTEN.test(data))) {
-          element.text += data;
-        }
+        if (!element || skipped > 0) return;
+        // Between elements there is only room.
+        if (data.charCodeAt(0) <= SPACE && element.text === "" && !WRITTEN.test(data)) return;
+        element.text += isVerbatim ? data : decoded(data);
+      },
+      oncdatastart: () => {
+        isVerbatim = true;
+      },
+      oncdataend: () => {
+        isVerbatim = false;
       },
       onclosetag: (name, isImplied) => {
         if (skipped > 0) {
@@ -101,20 +120,25 @@ export function readXml(text: string): XmlReading {
           return;
         }
         const element = open.pop();
+        const parent = open.at(-1);
         // An empty element closes itself, where it began.
         const isUnclosed = isImplied && (isEnding || parser.startIndex !== element?.at);
         if (element && isUnclosed && problems.length < 20) {
           problem("xml-open", element.at, `<${name}> is never closed: the file may be cut off`);
         }
+        if (!element || !parent || take(element, open)) return;
+        if (parent.children === NO_CHILDREN) parent.children = [element];
+        else parent.children.push(element);
       },
     },
-    { xmlMode: true, decodeEntities: true },
+    // Decoded above, text by text: the parser then looks at no character between two elements.
+    { xmlMode: true, decodeEntities: false },
   );
   parser.write(text);
   isEnding = true;
   parser.end();
   if (!root) problem("xml-none", 0, "this is no XML: no element found");
-  return { ...(root && { root }), problems, lineOf: ({ at }) => lineAt(at) };
+  return { ...(root && { root }), problems };
 }
 
 export function childOf(element: XmlElement | undefined, name: string): XmlElement | undefined {
@@ -137,8 +161,8 @@ export function integerOf(element: XmlElement | undefined, name: string): number
   return text !== undefined && /^[-+]?\d{1,9}$/u.test(text) ? Number(text) : undefined;
 }
 
-/** Lines are found only when somebody asks: most files have nothing to say. */
-function lineFinder(text: string): (at: number) => number {
+/** Tells the line, from 1, of an index into the text. Lines are found only when somebody asks. */
+export function lineFinder(text: string): (at: number) => number {
   let starts: number[] | undefined;
   return (at) => {
     if (!starts) {
