@@ -24,19 +24,21 @@ function midi(notes: number, ...ticks: readonly number[]): Uint8Array {
   return bytes;
 }
 
-const xmlNote = (more = "") =>
-  `<note>${more}<pitch><step>E</step><octave>4</octave></pitch><duration>1</duration></note>`;
+const xmlNote = (more = "", octave = 4) =>
+  `<note>${more}<pitch><step>E</step><octave>${octave}</octave></pitch><duration>1</duration></note>`;
 const xmlPart = (measures: string) =>
   `<part id="P1"><measure number="1"><attributes><divisions>1</divisions></attributes>${measures}</part>`;
 const xml = (parts: string) => text(`<score-partwise><part-list/>${parts}</score-partwise>`);
-const marked = (name: string) =>
-  `<measure><direction><direction-type><rehearsal>${name}</rehearsal></direction-type></direction>${xmlNote()}</measure>`;
+const marked = (name: string, octave: number) =>
+  `<measure><direction><direction-type><rehearsal>${name}</rehearsal></direction-type></direction>${xmlNote("", octave)}</measure>`;
 const manyMeasures = (count: number, measure: (index: number) => string) =>
   xml(
     xmlPart(
       `${xmlNote()}</measure>${Array.from({ length: count }, (_, index) => measure(index)).join("")}`,
     ),
   );
+
+const tablature = `[${"Verse ".repeat(12)}]\nG|-0-|\nD|---|\nA|-3-|\nE|---|\n\n`;
 
 describe("a file with more than a song has room for is read so far", () => {
   it.each([
@@ -51,14 +53,16 @@ describe("a file with more than a song has room for is read so far", () => {
     [
       "more phrases than a song has",
       "a.xml",
-      manyMeasures(MAX_PHRASES, (index) => marked(`Part ${index}`)),
+      manyMeasures(MAX_PHRASES, (index) =>
+        marked(`${index >> 1} ${"Part ".repeat(60)}`, 3 + (index % 2)),
+      ),
       "too-many-phrases",
     ],
     [
       "more measures than a phrase has",
       "a.xml",
       manyMeasures(2100, (index) =>
-        index === 0 ? marked("Verse") : `<measure>${xmlNote()}</measure>`,
+        index === 0 ? marked("Verse", 4) : `<measure>${xmlNote()}</measure>`,
       ),
       undefined,
     ],
@@ -73,6 +77,12 @@ describe("a file with more than a song has room for is read so far", () => {
       "a.xml",
       xml(xmlPart(`${xmlNote()}${xmlNote("<chord/>").repeat(99)}</measure>`)),
       "chord-too-big",
+    ],
+    [
+      "more phrases than a song has, with long names, in text",
+      "a.txt",
+      text(tablature.repeat(MAX_PHRASES + 1)),
+      "too-many-phrases",
     ],
     ["40 parts", "a.xml", xml(xmlPart(`${xmlNote()}</measure>`).repeat(40)), "too-many-parts"],
   ])(

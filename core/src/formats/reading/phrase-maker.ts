@@ -76,7 +76,7 @@ export class PhraseMaker {
     if (name === undefined) return `Phrase ${number}`;
     const count = (this.names.get(name) ?? 0) + 1;
     this.names.set(name, count);
-    return count === 1 ? name : `${name} (${count})`;
+    return count === 1 ? name : `${name.slice(0, 190)} (${count})`;
   }
 }
 

@@ -7,6 +7,7 @@ import type { FretsFrom } from "../../neck/place-names";
 import type { Key } from "../../pitch/key";
 import { COMMON_TIME, type Metre } from "../../rhythm/metre";
 import { MAX_BARS } from "../../score/bar";
+import { MAX_PHRASES } from "../../score/song";
 import { soundingShift } from "../../theory/fingered";
 import { soundOfShape } from "../../theory/shapes-and-sound";
 import { chooseTuning } from "./choose-tuning";
@@ -115,6 +116,17 @@ export function readTextTab(text: string, options: TextTabOptions): TextTabReadi
       message: `a tablature may have ${MAX_BARS} bars, got ${bars}: the rest was not read`,
     });
   }
+  const phrases = gatherer.phrases();
+  if (phrases.length > MAX_PHRASES) {
+    const kept = phrases.slice(0, MAX_PHRASES).reduce((sum, { bars: own }) => sum + own.length, 0);
+    report({
+      code: "too-many-phrases",
+      severity: "error",
+      line: spans[kept]!.lines[0],
+      column: 1,
+      message: `a song has at most ${MAX_PHRASES} phrases: what follows them was left out`,
+    });
+  }
   return {
     header,
     tuning: set.tuning,
@@ -122,7 +134,7 @@ export function readTextTab(text: string, options: TextTabOptions): TextTabReadi
     capo,
     metre,
     key,
-    phrases: gatherer.phrases(),
+    phrases: phrases.slice(0, MAX_PHRASES),
     findings: findings
       .map((finding) => inItsBar(finding, spans))
       .sort((a, b) => a.where.line! - b.where.line! || a.where.column! - b.where.column!),
