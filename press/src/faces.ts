@@ -3,6 +3,7 @@ import { createRequire } from "node:module";
 import { join } from "node:path";
 import type { Face } from "@intonazione/core/handout";
 import { create, type Font } from "fontkit";
+import { remembering } from "./remembering";
 
 /** The fonts of a handout: all of them ship with the application, under the SIL Open Font License. */
 
@@ -67,10 +68,12 @@ export function fontNamed(name: FontName): LoadedFont {
 export interface Run {
   readonly font: LoadedFont;
   readonly text: string;
+  /** How wide it is, for a size of 1. */
+  readonly advance: number;
 }
 
 /** Cuts a text where its font has no glyph and another one has. */
-export function runsOf(text: string, face: Face): readonly Run[] {
+export const runsOf = remembering((text: string, face: Face): readonly Run[] => {
   const runs: { font: LoadedFont; text: string }[] = [];
   for (const sign of text) {
     const font = fontFor(sign, face);
@@ -78,8 +81,12 @@ export function runsOf(text: string, face: Face): readonly Run[] {
     if (last?.font === font) last.text += sign;
     else runs.push({ font, text: sign });
   }
-  return runs;
-}
+  return runs.map(({ font, text: words }) => ({
+    font,
+    text: words,
+    advance: font.font.layout(words).advanceWidth / font.font.unitsPerEm,
+  }));
+});
 
 function fontFor(sign: string, face: Face): LoadedFont {
   const chain = CHAIN[face].map(fontNamed);
@@ -88,19 +95,16 @@ function fontFor(sign: string, face: Face): LoadedFont {
 }
 
 export function widthOf(text: string, face: Face, size: number): number {
-  return runsOf(text, face).reduce(
-    (width, run) =>
-      width + (run.font.font.layout(run.text).advanceWidth * size) / run.font.font.unitsPerEm,
-    0,
-  );
+  return runsOf(text, face).reduce((width, { advance }) => width + advance * size, 0);
+}
+
+interface Outline {
+  readonly d: string;
+  readonly width: number;
 }
 
 /** The letters of a text as paths, from the start of its baseline. */
-export function outlineOf(
-  text: string,
-  face: Face,
-  size: number,
-): { readonly d: string; readonly width: number } {
+export const outlineOf = remembering((text: string, face: Face, size: number): Outline => {
   let x = 0;
   let d = "";
   for (const { font, text: words } of runsOf(text, face)) {
@@ -113,4 +117,4 @@ export function outlineOf(
     }
   }
   return { d, width: x };
-}
+});

@@ -29,7 +29,7 @@ export function stripSvg(
   phraseId: string | undefined,
   options: HandoutOptions,
 ): string {
-  return printSvg(layStrip(song, phraseId, options, press), { outline: outlineOf });
+  return pageSvg(layStrip(song, phraseId, options, press));
 }
 
 export function stripPng(
@@ -37,7 +37,8 @@ export function stripPng(
   phraseId: string | undefined,
   options: HandoutOptions,
 ): Promise<Uint8Array> {
-  return printPng(stripSvg(song, phraseId, options));
+  const page = layStrip(song, phraseId, options, press);
+  return printPng(pageSvg(page), page);
 }
 
 /** A page of a handout as SVG, for whoever looks at it before it is printed. */

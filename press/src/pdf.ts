@@ -82,7 +82,7 @@ export async function printPdf(
     for (const run of runsOf(text, face)) {
       use(run.font.name);
       document.text(run.text, at, y, { lineBreak: false, baseline: "alphabetic" });
-      at += (run.font.font.layout(run.text).advanceWidth * size) / run.font.font.unitsPerEm;
+      at += run.advance * size;
     }
   }
 }

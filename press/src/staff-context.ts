@@ -2,14 +2,17 @@ import { readFileSync } from "node:fs";
 import type { Mark } from "@intonazione/core/handout";
 import { create, type Font } from "fontkit";
 import { pathOf } from "./faces";
+import { remembering } from "./remembering";
 import { RenderContext, type FontInfo, type TextMeasure } from "vexflow/bravura";
 
 /** The music font of the engraver. */
 const bravura = create(readFileSync(pathOf("@vexflow-fonts/bravura/bravura.otf"))) as Font;
 
+const runOf = remembering((text: string) => bravura.layout(text));
+
 /** How large a text is in the music font: what an engraver asks a canvas for in a browser. */
 export function measure(text: string, size: number) {
-  const run = bravura.layout(text);
+  const run = runOf(text);
   const scale = size / bravura.unitsPerEm;
   const { minX, minY, maxX, maxY } = run.bbox;
   const isEmpty = !Number.isFinite(minX);
@@ -174,7 +177,7 @@ export class MarkContext extends RenderContext {
       this.marks.push({ kind: "text", x, y, text, face: "sans", size, anchor: "start", grey: 0 });
       return this;
     }
-    const { glyphs, positions } = bravura.layout(text);
+    const { glyphs, positions } = runOf(text);
     const scale = this.size / bravura.unitsPerEm;
     let at = x;
     for (const [index, glyph] of glyphs.entries()) {

@@ -10,7 +10,7 @@ import { fingeredChord } from "../theory/shapes-and-sound";
 import { group, text, type Mark, type Page, type Typesetter } from "./drawing";
 import { formBlock, inHandBlock, noteBlock, titleBlock } from "./head-blocks";
 import { PAPERS, type HandoutOptions } from "./options";
-import { contentWidth, layPages, type Block, type Flow, type Sheet } from "./pages";
+import { contentWidth, layPages, layPicture, type Block, type Flow, type Sheet } from "./pages";
 import { paperLanes } from "./paper-lanes";
 import { rowMarks, type RowSetting } from "./row-marks";
 import { SHAPE_HEIGHT, SHAPE_WIDTH, shapeMarks, shapesIn } from "./shape-marks";
@@ -55,9 +55,8 @@ export function layHandout(song: Song, options: HandoutOptions, press: Press): r
 }
 
 /**
- * One phrase or all of them on a sheet as high as they are: for a picture of a strip.
- *
- * @param width of the sheet in points; that of the paper where it is left out
+ * One phrase or all of them as a picture; a long one has several columns.
+ * @param width - Of a column in points; that of the paper where it is left out.
  */
 export function layStrip(
   song: Song,
@@ -67,17 +66,11 @@ export function layStrip(
   width: number = PAPERS[options.paper].width,
 ): Page {
   const parts = song.parts.filter(({ id }) => !options.partIds || options.partIds.includes(id));
-  const inner = width - 2 * MARGIN;
-  const blocks = song.phrases
+  const sheet = { width, margin: MARGIN };
+  const flows = song.phrases
     .filter(({ id }) => phraseId === undefined || id === phraseId)
-    .flatMap((phrase) => phraseFlows(song, phrase, parts, inner, options, press).flat());
-  let y = MARGIN / 2;
-  const marks = blocks.map((block): Mark => {
-    const at = group(MARGIN, y, block.marks);
-    y += block.height;
-    return at;
-  });
-  return { width, height: y + MARGIN / 2, marks };
+    .flatMap((phrase) => phraseFlows(song, phrase, parts, contentWidth(sheet), options, press));
+  return layPicture(flows, sheet);
 }
 
 /** What each part plays in a phrase: a flow of its own under the phrase's name. */
@@ -133,10 +126,9 @@ function partRows(
       marks: [group(0, 0, [...staff, ...rowMarks(row, stack, gutter, setting)], SCALE)],
     };
   });
-  const shapes = options.lanes.has("shapes")
-    ? shapesBlock(song, part, phrase, setting, width)
-    : undefined;
-  return shapes ? [...blocks, shapes] : blocks;
+  return options.lanes.has("shapes")
+    ? [...blocks, ...shapeBlocks(song, part, phrase, setting, width)]
+    : blocks;
 }
 
 function rowSetting(song: Song, part: Part, phrase: Phrase, options: HandoutOptions): RowSetting {
@@ -155,17 +147,16 @@ function rowSetting(song: Song, part: Part, phrase: Phrase, options: HandoutOpti
   };
 }
 
-/** The grips of a phrase on small necks; nothing where it has none. */
-function shapesBlock(
+/** The grips of a phrase on small necks, a row of them a block; none where it has no grip. */
+function shapeBlocks(
   song: Song,
   part: Part,
   phrase: Phrase,
   { names, fingers, shift, key }: RowSetting,
   width: number,
-): Block | undefined {
+): readonly Block[] {
   const bars = lineOf(song, phrase.id, part.id)?.bars ?? [];
   const shapes = shapesIn(bars, framesOfPhrase(song, phrase, bars.length));
-  if (shapes.length === 0) return undefined;
   const scale = 0.72;
   const perRow = Math.max(1, Math.floor(width / (SHAPE_WIDTH * scale)));
   const setting = {
@@ -175,13 +166,11 @@ function shapesBlock(
     shapeOf: (chord: Parameters<typeof fingeredChord>[0]) =>
       shift === 0 ? undefined : fingeredChord(chord, shift, key),
   };
-  const marks = shapes.map((shape, index) =>
-    group(
-      (index % perRow) * SHAPE_WIDTH * scale,
-      4 + Math.floor(index / perRow) * SHAPE_HEIGHT * scale,
-      shapeMarks(shape, setting),
-      scale,
-    ),
-  );
-  return { height: Math.ceil(shapes.length / perRow) * SHAPE_HEIGHT * scale + 6, marks };
+  return Array.from({ length: Math.ceil(shapes.length / perRow) }, (_, row): Block => {
+    const own = shapes.slice(row * perRow, (row + 1) * perRow);
+    const marks = own.map((shape, index) =>
+      group(index * SHAPE_WIDTH * scale, 4, shapeMarks(shape, setting), scale),
+    );
+    return { height: SHAPE_HEIGHT * scale + 4, marks };
+  });
 }

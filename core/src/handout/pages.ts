@@ -19,41 +19,78 @@ export interface Sheet {
 
 const FOOT = 26;
 const GAP = 8;
+/** Some six pages below each other. */
+const TALLEST = 5000;
 
 /** How wide the blocks of a sheet may be. */
-export function contentWidth({ width, margin }: Sheet): number {
+export function contentWidth({ width, margin }: Pick<Sheet, "width" | "margin">): number {
   return width - 2 * margin;
 }
 
-/**
- * Lays flows on pages, one below the other. A flow that does not fit into what is left of a page
- * begins on the next one; only one that is higher than a page is torn, never a block of it.
- */
+/** Lays flows on pages, one below the other, with a foot on each. */
 export function layPages(flows: readonly Flow[], sheet: Sheet): readonly Page[] {
-  const room = sheet.height - 2 * sheet.margin - FOOT;
-  const pages: Mark[][] = [[]];
+  const { width, height, margin } = sheet;
+  const columns = layColumns(flows, height - 2 * margin - FOOT);
+  return columns.map((placed, index) => ({
+    width,
+    height,
+    marks: [
+      ...placed.map(({ y, marks }) => group(margin, margin + y, marks)),
+      ...footMarks(sheet, index + 1, columns.length),
+    ],
+  }));
+}
+
+/** Lays flows on one sheet as high as they are; on one that would be too high, side by side. */
+export function layPicture(
+  flows: readonly Flow[],
+  { width, margin }: Pick<Sheet, "width" | "margin">,
+): Page {
+  const all = flows.reduce((sum, flow) => sum + heightOf(flow) + GAP, 0);
+  // A little more than an equal share, since no phrase is torn.
+  const share = (1.05 * all) / Math.ceil(all / TALLEST);
+  const columns = layColumns(flows, all <= TALLEST ? all : share);
+  const ends = columns.map((placed) => Math.max(0, ...placed.map((one) => one.y + one.height)));
+  return {
+    width: width * columns.length,
+    height: Math.max(...ends) + margin,
+    marks: columns.flatMap((placed, index) =>
+      placed.map(({ y, marks }) => group(index * width + margin, y + margin / 2, marks)),
+    ),
+  };
+}
+
+type Placed = Block & { readonly y: number };
+
+/**
+ * Blocks in columns of a height. A flow that does not fit into what is left of one begins in the
+ * next; only one that is higher than a column is torn, never a block of it.
+ */
+function layColumns(flows: readonly Flow[], room: number): readonly (readonly Placed[])[] {
+  const columns: Placed[][] = [[]];
   let y = 0;
   const turn = () => {
-    pages.push([]);
+    columns.push([]);
     y = 0;
   };
   for (const flow of flows) {
-    const whole = flow.reduce((sum, { height }) => sum + height, 0);
+    const whole = heightOf(flow);
     if (y > 0 && y + whole > room && (whole <= room || y > room / 2)) turn();
-    for (const [index, { height, marks }] of flow.entries()) {
+    for (const [index, block] of flow.entries()) {
+      const { height } = block;
       // A heading is not left behind alone: the block after it has to fit too.
       const next = index === 0 && flow.length > 1 ? flow[1]!.height : 0;
       if (y > 0 && y + height + next > room) turn();
-      pages.at(-1)!.push(group(sheet.margin, sheet.margin + y, marks));
+      columns.at(-1)!.push({ ...block, y });
       y += height;
     }
     y += GAP;
   }
-  return pages.map((marks, index) => ({
-    width: sheet.width,
-    height: sheet.height,
-    marks: [...marks, ...footMarks(sheet, index + 1, pages.length)],
-  }));
+  return columns;
+}
+
+function heightOf(flow: Flow): number {
+  return flow.reduce((sum, { height }) => sum + height, 0);
 }
 
 function footMarks(sheet: Sheet, page: number, count: number): readonly Mark[] {
