@@ -124,6 +124,20 @@ test("the handout is looked at, then saved as a PDF whose text can be read", asy
   }
   expect(text).not.toContain("Bass");
   expect(execFileSync("pdfinfo", [path], { encoding: "utf8" })).toContain("612 x 792");
+  await expect(dialog.getByLabel("As a picture")).toHaveValue(/./u);
+  for (const [of, kind, name, start] of [
+    ["Drizzle", "SVG", "Tin Roof Tuesday - Drizzle.svg", "<svg"],
+    ["All phrases", "PNG", "Tin Roof Tuesday.png", "\x89PNG"],
+  ] as const) {
+    await dialog.getByLabel("As a picture").selectOption(of);
+    const [picture] = await Promise.all([
+      page.waitForEvent("download"),
+      dialog.getByRole("button", { name: kind, exact: true }).click(),
+    ]);
+    expect(picture.suggestedFilename()).toBe(name);
+    const content = (await readFile(await picture.path())).toString("latin1");
+    expect(content.slice(0, start.length)).toBe(start);
+  }
 });
 
 test("every format can be taken away, and what it leaves out is said", async ({ page }) => {

@@ -1,4 +1,4 @@
-import type { Key } from "@intonazione/core/pitch";
+import { signatureOf as signsOf, type Key } from "@intonazione/core/pitch";
 import type { BarFrame } from "@intonazione/core/score";
 import {
   signatureOf,
@@ -20,6 +20,8 @@ export interface StaffSheet {
   readonly gutter: number;
   readonly key: Key;
   readonly isBass: boolean;
+  /** The metre stands behind the signature: where a phrase begins. */
+  readonly saysMetre?: boolean;
 }
 
 /**
@@ -36,6 +38,8 @@ export function engraveRow(
   const clef = sheet.isBass ? "bass" : "treble";
   const head = new Stave(0, TOP, (gutter + 2) / SCALE, { leftBar: false, rightBar: false });
   head.addClef(clef, "default", "8vb").addKeySignature(signatureOf(sheet.key));
+  const first = row.bars[0]?.box.frame;
+  if (sheet.saysMetre && first) head.addTimeSignature(sayMetre(first));
   head.setContext(context).draw();
   let metre = "";
   for (const { box, x, isLast } of row.bars) {
@@ -73,7 +77,8 @@ function drawBar(
 ): void {
   const { Accidental, Beam, Formatter, StaveTie, Tuplet, Voice } = engraver;
   const drawn = voices.map((voice, which) => {
-    const notes = voice.notes.map((note) => headOf(engraver, note, clef, voices.length > 1, which));
+    const about = { clef, key: sheet.key, hasTwoVoices: voices.length > 1 };
+    const notes = voice.notes.map((note) => headOf(engraver, note, which, about));
     const own = new Voice().setStrict(false).addTickables(notes);
     return { voice, notes, own };
   });
@@ -122,13 +127,16 @@ function drawBar(
 function headOf(
   { Dot, GraceNote, StaveNote }: typeof Engraver,
   note: StaffNote,
-  clef: string,
-  hasTwoVoices: boolean,
   voice: number,
+  {
+    clef,
+    key,
+    hasTwoVoices,
+  }: { readonly clef: string; readonly key: Key; readonly hasTwoVoices: boolean },
 ): Engraver.StaveNote {
   const value = note.value === 1 ? "w" : note.value === 2 ? "h" : String(note.value);
   const type = note.isRest ? "r" : note.isCross ? "x" : "n";
-  const middle = clef === "bass" ? "d/3" : "b/4";
+  const middle = clef === "bass" ? `d${signOn("D", key)}/3` : `b${signOn("B", key)}/4`;
   const Head = note.isGrace ? GraceNote : StaveNote;
   const head = new Head({
     keys: note.isRest || note.isCross ? [middle] : [...note.keys],
@@ -140,4 +148,12 @@ function headOf(
   });
   for (let dot = 0; dot < note.dots; dot++) Dot.buildAndAttach([head], { all: true });
   return head;
+}
+
+/** What the signature says of a step: what has no pitch stands on it without a sign of its own. */
+function signOn(step: string, key: Key): string {
+  const signs = signsOf(key);
+  const at = "FCGDAEB".indexOf(step);
+  if (signs > at) return "#";
+  return -signs > 6 - at ? "b" : "";
 }

@@ -32,6 +32,12 @@ vexflow.Font.fromCSSString = (words) => {
 export const engrave: Engraver = (row, { part, song }, gutter): readonly Mark[] => {
   const context = new MarkContext();
   const isBass = familyOf(part.instrument) === "bass";
-  engraveRow(vexflow, context, { row, gutter, key: song.key, isBass });
+  engraveRow(vexflow, context, {
+    row,
+    gutter,
+    key: song.key,
+    isBass,
+    saysMetre: row.firstBar === 1,
+  });
   return [{ kind: "group", x: 0, y: 0, scale: ENGRAVER_SCALE, marks: context.marks }];
 };

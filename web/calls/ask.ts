@@ -9,9 +9,10 @@ export async function ask(
   path: string,
   method: string,
   body?: unknown,
+  timeoutMs = TIMEOUT_MS,
 ): Promise<Response | undefined> {
   const json = { headers: { "Content-Type": "application/json" }, body: JSON.stringify(body) };
-  const signal = AbortSignal.timeout(TIMEOUT_MS);
+  const signal = AbortSignal.timeout(timeoutMs);
   return fetch(path, { method, signal, ...(body !== undefined && json) }).catch(() => undefined);
 }
 

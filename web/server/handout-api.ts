@@ -16,11 +16,21 @@ const handoutSchema = z.object({
     footer: z.string().max(200),
     style: placeStyleSchema,
   }),
+  picture: z
+    .object({ kind: z.enum(["svg", "png"]), phraseId: z.string().max(64).optional() })
+    .optional(),
 });
+
+/** What a picture shows, where one is wanted: a phrase, or all of them. */
+export interface PictureWish {
+  readonly kind: "svg" | "png";
+  readonly phraseId?: string | undefined;
+}
 
 export interface HandoutRequest {
   readonly song: Song;
   readonly options: HandoutOptions;
+  readonly picture?: PictureWish | undefined;
 }
 
 /** Reads what is to be printed: the song as it stands in the page, saved or not, and how. */
@@ -30,12 +40,14 @@ export async function readHandout(request: Request): Promise<Incoming<HandoutReq
   if (!body.ok) return body;
   const song = songArriving(body.value.song);
   if (!song.ok) return song;
+  const { picture } = body.value;
   const { lanes, partIds, ...options } = body.value.options;
   return {
     ok: true,
     value: {
       song: song.value,
       options: { ...options, lanes: new Set(lanes), ...(partIds && { partIds }) },
+      picture,
     },
   };
 }

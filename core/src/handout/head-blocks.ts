@@ -2,6 +2,7 @@ import { capoInWords } from "../instrument/capo";
 import { familyOf } from "../instrument/instrument";
 import { formatGauge } from "../instrument/string-set";
 import { displayTuningShort } from "../instrument/tuning";
+import { displayStringName } from "../instrument/string-names";
 import { nameOfTuning } from "../instrument/tuning-library";
 import { neckOf } from "../neck/neck";
 import { placeNamesOf } from "../neck/place-names";
@@ -97,7 +98,7 @@ function stringMarks(song: Song, part: Part, width: number, options: HandoutOpti
       const sounds = neck.nuts[index] === 0 ? open : spellMidi(neck.openMidi[index]!, song.key);
       const hz = frequencyHzOf({ ...sounds, cents: open.cents ?? 0 }, song.referenceHz);
       return [
-        text(x, top + 4, names.strings[index]!, { face: "bold", size: 10 }),
+        text(x, top + 4, displayStringName(names.strings[index]!), { face: "bold", size: 10 }),
         text(x + 16, top + 4, displayPitch(sounds), { size: 10 }),
         text(x + 16, top + 14, `${hz.toFixed(1)} Hz`, { size: 7.5, grey: 0.4 }),
       ];

@@ -8,6 +8,7 @@ import { layRows, type Row } from "../strip/layout";
 import { soundingShift } from "../theory/fingered";
 import { fingeredChord } from "../theory/shapes-and-sound";
 import { group, text, type Mark, type Page, type Typesetter } from "./drawing";
+import { extentOf } from "./extent";
 import { formBlock, inHandBlock, noteBlock, titleBlock } from "./head-blocks";
 import { PAPERS, type HandoutOptions } from "./options";
 import { contentWidth, layPages, layPicture, type Block, type Flow, type Sheet } from "./pages";
@@ -31,11 +32,13 @@ export interface Press extends Typesetter {
 /** The units of a strip in points: a figure of 13.5 units is a bit more than 8 points high. */
 const SCALE = 0.62;
 const MARGIN = 42;
+const ROW_GAP = 10;
 /** The names of the strings stand in it. */
 const GUTTER = 40;
-/** A clef, and each sign of the signature, in the units of the strip. */
+/** A clef, each sign of the signature and the metre, in the units of the strip. */
 const CLEF_WIDTH = 34;
 const SIGN_WIDTH = 9;
+const METRE_WIDTH = 20;
 
 /** A handout: who needs what in hand, how it goes, and the phrases of the wanted parts. */
 export function layHandout(song: Song, options: HandoutOptions, press: Press): readonly Page[] {
@@ -113,18 +116,15 @@ function partRows(
   const setting = rowSetting(song, part, phrase, options);
   const strings = part.instrument.tuning.length;
   const isEngraved = options.lanes.has("staff") && press.engrave !== undefined;
-  const signature = CLEF_WIDTH + SIGN_WIDTH * Math.abs(signatureOf(song.key));
+  const signature = CLEF_WIDTH + SIGN_WIDTH * Math.abs(signatureOf(song.key)) + METRE_WIDTH;
   const gutter = isEngraved ? Math.max(GUTTER, signature) : GUTTER;
   const rows = layRows(bars, width / SCALE - gutter, frames);
   const { engrave } = press;
-  const lanes = new Set([...options.lanes].filter((lane) => lane !== "staff" || engrave));
   const blocks = rows.map((row): Block => {
-    const stack = paperLanes(row, strings, lanes);
-    const staff = stack.staff !== undefined && engrave ? engrave(row, { part, song }, gutter) : [];
-    return {
-      height: stack.height * SCALE + 7,
-      marks: [group(0, 0, [...staff, ...rowMarks(row, stack, gutter, setting)], SCALE)],
-    };
+    const staff = isEngraved && engrave ? engrave(row, { part, song }, gutter) : [];
+    const stack = paperLanes(row, strings, options.lanes, extentOf(staff));
+    const marks = [group(0, stack.staff ?? 0, staff), ...rowMarks(row, stack, gutter, setting)];
+    return { height: stack.height * SCALE + ROW_GAP, marks: [group(0, 0, marks, SCALE)] };
   });
   return options.lanes.has("shapes")
     ? [...blocks, ...shapeBlocks(song, part, phrase, setting, width)]

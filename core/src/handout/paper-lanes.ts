@@ -1,10 +1,12 @@
 import { eventsOf } from "../score/bar";
 import { isPalmMuted, isRinging, notesOf } from "../score/event";
 import { isUnplaced, type Row } from "../strip/layout";
+import type { Extent } from "./extent";
 import type { HandoutLane } from "./options";
 
 /** Where the lanes of one row stand on paper, from its upper edge; undefined where it has none. */
 export interface PaperLanes {
+  /** Where the drawing of the staff has its origin. */
   readonly staff: number | undefined;
   readonly head: number;
   readonly chords: number | undefined;
@@ -29,14 +31,19 @@ export interface PaperLanes {
 }
 
 const STRING_GAP = 14;
-const STAFF_HEIGHT = 104;
+/** Air above and below what is drawn on the staff. */
+const STAFF_AIR = 5;
 export const NAME_GAP = 12;
 
-/** Only what some bar of the row has gets room. */
+/**
+ * Only what some bar of the row has gets room.
+ * @param staff - How far the engraved staff reaches around its origin; absent where there is none.
+ */
 export function paperLanes(
   row: Row,
   strings: number,
   wished: ReadonlySet<HandoutLane>,
+  staff?: Extent,
 ): PaperLanes {
   const events = eventsOf(row.bars.map(({ box }) => box.bar));
   const most = Math.max(1, ...events.map((event) => notesOf(event).length));
@@ -54,8 +61,8 @@ export function paperLanes(
         (event.techniques.length > 0 ||
           event.notes.some((note) => note.kind === "pitched" && note.techniques.length > 0))),
   );
-  const staff = has("staff") ? y : undefined;
-  if (staff !== undefined) y += STAFF_HEIGHT;
+  const origin = staff && STAFF_AIR - staff.top;
+  if (staff) y += staff.bottom - staff.top + 2 * STAFF_AIR;
   const head = take(13, true)!;
   const chords = take(
     18,
@@ -71,7 +78,7 @@ export function paperLanes(
   const count = take(16, has("count"));
   const strokes = take(15, has("strokes"));
   // A staff says the values already.
-  const values = take(28, has("values", staff === undefined));
+  const values = take(28, has("values", !staff));
   const unplaced = take(18, events.some(isUnplaced));
   const signs = take(isSigned ? 18 : 6, true)!;
   const tab = y + 4;
@@ -98,7 +105,7 @@ export function paperLanes(
   const fingered = names("fingered");
   const degrees = names("degrees");
   return {
-    staff,
+    staff: origin,
     head,
     chords,
     words,

@@ -1,3 +1,4 @@
+import { displayStringName } from "../instrument/string-names";
 import type { FingerByHand } from "../neck/neck";
 import type { PlaceNames } from "../neck/place-names";
 import { displayChord } from "../pitch/chord";
@@ -39,7 +40,7 @@ export function rowMarks(
   setting: RowSetting,
 ): readonly Mark[] {
   const names = setting.names.strings.map((name, index) =>
-    text(gutter - 8, stringY(lanes, index + 1) + 3.5, name, {
+    text(gutter - 8, stringY(lanes, index + 1) + 3.5, displayStringName(name), {
       size: 9.5,
       anchor: "end",
       grey: 0.35,

@@ -45,7 +45,7 @@ export {
   tuningById,
   type NamedTuning,
 } from "./tuning-library";
-export { namingTuning, usualTuning, type StringSchool } from "./string-names";
+export { displayStringName, namingTuning, usualTuning, type StringSchool } from "./string-names";
 export {
   formatGauge,
   isWound,

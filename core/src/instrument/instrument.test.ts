@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import { midiOf } from "../pitch/pitch";
 import type { InstrumentFamily } from "./instrument";
 import { parseTuning } from "./parse-tuning";
-import { stringNames } from "./string-names";
+import { displayStringName, stringNames } from "./string-names";
 import { formatTuning, formatTuningShort, isSameTuning } from "./tuning";
 import { nameOfTuning, TUNING_LIBRARY, tuningById } from "./tuning-library";
 
@@ -159,6 +159,17 @@ describe("string names", () => {
   ] as const)("%s by the %s school: %s", (id, school, names) => {
     const { tuning, family } = tuningById(id);
     expect(stringNames(tuning, family, school).join(" ")).toBe(names);
+  });
+
+  it.each([
+    ["F#", "F♯"],
+    ["Eb", "E♭"],
+    ["eb", "e♭"],
+    ["bb", "bb"],
+    ["B", "B"],
+    ["6", "6"],
+  ])("%s is shown as %s", (name, shown) => {
+    expect(displayStringName(name)).toBe(shown);
   });
 
   it("never gives two strings one name", () => {

@@ -46,6 +46,17 @@ export function stringNames(
   return names.reverse();
 }
 
+/**
+ * A string's name as it is shown: with the signs of music where it is typed without. Of two letters
+ * `bb` is the thinnest of three B strings.
+ *
+ * @example displayStringName("F#") // "F♯"
+ * @example displayStringName("eb") // "e♭"
+ */
+export function displayStringName(name: string): string {
+  return name.replace("#", "♯").replace(/^([A-Gac-g])b$/u, "$1♭");
+}
+
 function nominalOf(family: InstrumentFamily, strings: number): string[] | undefined {
   return NOMINAL[`${family}-${strings}`]?.split(" ");
 }

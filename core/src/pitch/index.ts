@@ -13,6 +13,6 @@ export {
   type Step,
 } from "./pitch";
 export { frequencyHzOf, parseReference, STANDARD_REFERENCE_HZ } from "./frequency";
-export { displayKey, formatKey, parseKey, type Key, type Mode } from "./key";
+export { displayKey, formatKey, parseKey, signatureOf, type Key, type Mode } from "./key";
 export { spellMidi } from "./spelling";
 export { displayChord, formatChord, parseChord, parseChords, type Chord } from "./chord";

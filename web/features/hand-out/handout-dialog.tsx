@@ -8,12 +8,13 @@ import {
   type Paper,
 } from "@intonazione/core/handout";
 import { useEffect, useMemo, useState } from "react";
-import { fetchPages, fetchPdf } from "@/calls/handout";
+import { fetchPages, fetchPdf, fetchPicture, type HandoutAnswer } from "@/calls/handout";
 import { selectSong, useSong } from "@/open-song/context";
 import { Button } from "@/ui/button";
 import { Check } from "@/ui/check";
 import { Dialog } from "@/ui/dialog";
 import { Field, inputLook } from "@/ui/field";
+import { PictureFields } from "./picture-fields";
 import { saveAs } from "@/ui/save-as";
 
 const LANE_WORDS: Readonly<Record<HandoutLane, string>> = {
@@ -47,7 +48,8 @@ export function HandoutDialog({ onClose }: { readonly onClose: () => void }) {
     () => new Set(song.parts.map(({ id }) => id)),
   );
   const [shown, setShown] = useState<Shown>({ kind: "working" });
-  const [isSaving, setIsSaving] = useState(false);
+  /** The ending of the file that is being made. */
+  const [making, setMaking] = useState<string>();
   const options = useMemo(
     (): HandoutOptions => ({ paper, lanes, footer, style, partIds: [...parts] }),
     [paper, lanes, footer, style, parts],
@@ -69,13 +71,14 @@ export function HandoutDialog({ onClose }: { readonly onClose: () => void }) {
       clearTimeout(timer);
     };
   }, [song, options]);
-  const save = async () => {
-    setIsSaving(true);
-    const answer = await fetchPdf(song, options);
-    setIsSaving(false);
-    if (answer.ok) saveAs(answer.value, song.title, "pdf");
+  const save = async (name: string, ending: string, file: Promise<HandoutAnswer<Blob>>) => {
+    setMaking(ending);
+    const answer = await file;
+    setMaking(undefined);
+    if (answer.ok) saveAs(answer.value, name, ending);
     else setShown({ kind: "failed", problem: answer.problem });
   };
+  const isBusy = making !== undefined || parts.size === 0;
   return (
     <Dialog
       open
@@ -88,11 +91,11 @@ export function HandoutDialog({ onClose }: { readonly onClose: () => void }) {
           className="flex flex-col gap-4"
           onSubmit={(event) => {
             event.preventDefault();
-            void save();
+            void save(song.title, "pdf", fetchPdf(song, options));
           }}
         >
-          <Button look="main" type="submit" disabled={isSaving || parts.size === 0}>
-            {isSaving ? "Printing …" : "Save as PDF"}
+          <Button look="main" type="submit" disabled={isBusy}>
+            {making === "pdf" ? "Printing …" : "Save as PDF"}
           </Button>
           <p aria-live="polite" className="text-xs text-soft">
             {shown.kind === "done" && `${shown.count} ${shown.count === 1 ? "page" : "pages"}`}
@@ -150,6 +153,14 @@ export function HandoutDialog({ onClose }: { readonly onClose: () => void }) {
               />
             )}
           </Field>
+          <PictureFields
+            song={song}
+            making={making}
+            isBusy={isBusy}
+            onTake={(name, picture) =>
+              void save(name, picture.kind, fetchPicture(song, options, picture))
+            }
+          />
         </form>
         <div
           role="region"

@@ -1,3 +1,4 @@
+import { displayStringName } from "@intonazione/core/instrument";
 import type { PlaceNames } from "@intonazione/core/neck";
 import { displayPitch, spellMidi, type Key } from "@intonazione/core/pitch";
 import { memo } from "react";
@@ -44,7 +45,7 @@ export const Wood = memo(function Wood({
       {names.strings.map((name, index) => {
         const y = stringYAt(layout, index + 1, nutX);
         return (
-          <g key={name}>
+          <g key={displayStringName(name)}>
             <path
               d={`M${nutX} ${y}L${endX} ${stringYAt(layout, index + 1, endX)}`}
               stroke="var(--ink)"

@@ -1,5 +1,6 @@
 "use client";
 
+import { displayStringName } from "@intonazione/core/instrument";
 import type { Neck } from "@intonazione/core/neck";
 import { suggestFingers } from "@intonazione/core/placement";
 import { suggestStrokes, type Handwork } from "@intonazione/core/playing";
@@ -295,7 +296,7 @@ function RowNames({ lanes, facts }: { readonly lanes: Lanes; readonly facts: Par
           fill="var(--ink)"
           className="font-mono"
         >
-          {name}
+          {displayStringName(name)}
         </text>
       ))}
     </g>
