@@ -10,19 +10,23 @@ export function Dialog({
   onClose,
   title,
   description,
+  isWide = false,
   children,
 }: {
   readonly open: boolean;
   readonly onClose: () => void;
   readonly title: string;
   readonly description: string;
+  readonly isWide?: boolean;
   readonly children: ReactNode;
 }) {
   return (
     <Radix.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <Radix.Portal>
         <Radix.Overlay className="fixed inset-0 z-40 bg-[#1d253055]" />
-        <Radix.Content className="fixed top-1/2 left-1/2 z-50 flex max-h-[90vh] w-[min(920px,94vw)] -translate-1/2 flex-col rounded-md border border-ink bg-paper shadow-xl">
+        <Radix.Content
+          className={`fixed top-1/2 left-1/2 z-50 flex max-h-[92vh] ${isWide ? "w-[min(1120px,96vw)]" : "w-[min(920px,94vw)]"} -translate-1/2 flex-col rounded-md border border-ink bg-paper shadow-xl`}
+        >
           <div className="flex items-start gap-4 border-b border-hairline px-5 py-3">
             <div className="flex-1">
               <Radix.Title className="font-serif text-xl">{title}</Radix.Title>

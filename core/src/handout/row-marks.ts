@@ -55,7 +55,23 @@ export function rowMarks(
       barMarks(box, row.firstBar + index, isLast, row.bars[index - 1]?.box, lanes, setting),
     ),
   );
-  return [...names, ...(first.box.width > 0 ? [edge] : []), ...bars];
+  return [...names, ...laneLabels(lanes, gutter), ...(first.box.width > 0 ? [edge] : []), ...bars];
+}
+
+/** A name is never shown without saying what it is the name of. */
+function laneLabels({ sounds, fingered, degrees }: PaperLanes, gutter: number): readonly Mark[] {
+  const label = (y: number | undefined, words: string) =>
+    y === undefined
+      ? []
+      : [
+          text(gutter - 8, y + 3.5, words, {
+            face: "italic",
+            size: 8.5,
+            anchor: "end",
+            grey: 0.35,
+          }),
+        ];
+  return [...label(sounds, "sounds"), ...label(fingered, "fingered"), ...label(degrees, "degree")];
 }
 
 function barMarks(

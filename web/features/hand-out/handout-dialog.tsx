@@ -35,7 +35,13 @@ const FOOTER_KEY = "handout-footer";
 type Shown =
   | { readonly kind: "working" }
   | { readonly kind: "failed"; readonly problem: string }
-  | { readonly kind: "done"; readonly count: number; readonly pages: readonly string[] };
+  | {
+      readonly kind: "done";
+      readonly count: number;
+      readonly pages: readonly string[];
+      /** How they were wished; others are being set where this has changed. */
+      readonly options: HandoutOptions;
+    };
 
 /** How the handout will look, page by page, and the file to print. */
 export function HandoutDialog({ onClose }: { readonly onClose: () => void }) {
@@ -61,7 +67,7 @@ export function HandoutDialog({ onClose }: { readonly onClose: () => void }) {
         if (isGone) return;
         setShown(
           answer.ok
-            ? { kind: "done", ...answer.value }
+            ? { kind: "done", options, ...answer.value }
             : { kind: "failed", problem: answer.problem },
         );
       });
@@ -85,10 +91,11 @@ export function HandoutDialog({ onClose }: { readonly onClose: () => void }) {
       onClose={onClose}
       title="Handout"
       description="What the student takes home. These are the pages as they will be printed."
+      isWide
     >
-      <div className="grid grid-cols-[13rem_1fr] gap-6">
+      <div className="grid grid-cols-[18rem_1fr] gap-6">
         <form
-          className="flex flex-col gap-4"
+          className="flex flex-col gap-3"
           onSubmit={(event) => {
             event.preventDefault();
             void save(song.title, "pdf", fetchPdf(song, options));
@@ -98,9 +105,12 @@ export function HandoutDialog({ onClose }: { readonly onClose: () => void }) {
             {making === "pdf" ? "Printing …" : "Save as PDF"}
           </Button>
           <p aria-live="polite" className="text-xs text-soft">
-            {shown.kind === "done" && `${shown.count} ${shown.count === 1 ? "page" : "pages"}`}
+            {shown.kind === "done" &&
+              (shown.options === options
+                ? `${shown.count} ${shown.count === 1 ? "page" : "pages"}`
+                : "Setting the pages anew …")}
           </p>
-          <fieldset className="flex flex-col gap-0.5">
+          <fieldset className="grid grid-cols-2 gap-x-2 gap-y-1">
             <legend className="mb-1 text-[13px] font-medium">Around the strings</legend>
             {HANDOUT_LANES.map((lane) => (
               <Check
@@ -113,7 +123,7 @@ export function HandoutDialog({ onClose }: { readonly onClose: () => void }) {
             ))}
           </fieldset>
           {song.parts.length > 1 && (
-            <fieldset className="flex flex-col gap-1.5">
+            <fieldset className="grid grid-cols-2 gap-x-2 gap-y-1">
               <legend className="mb-1 text-[13px] font-medium">Parts</legend>
               {song.parts.map(({ id, name }) => (
                 <Check key={id} isOn={parts.has(id)} onChange={() => setParts(toggled(parts, id))}>
@@ -166,7 +176,7 @@ export function HandoutDialog({ onClose }: { readonly onClose: () => void }) {
           role="region"
           aria-label="Pages"
           tabIndex={0}
-          className="flex max-h-[68vh] flex-col gap-4 overflow-y-auto rounded-md border border-hairline bg-[#8d8778] p-4"
+          className="flex max-h-[76vh] flex-col gap-4 overflow-y-auto rounded-md border border-hairline bg-[#8d8778] p-4"
         >
           {shown.kind === "working" && <p className="text-white">Setting the pages …</p>}
           {shown.kind === "failed" && (
