@@ -35,7 +35,7 @@ const imports = ["web", "cli", "press", "demo", "e2e", "scripts"]
     ),
   ])
   .flatMap(([, names = "", entry]) =>
-    names.split(",").map((name) => `${entry} ${name.trim().replace(/^type /u, "")}`),
+    names.split(",").map((name) => `${entry} ${name.trim().replace(/^type | as .*$/gu, "")}`),
   );
 const wanted = new Set(imports);
 for (const file of sourcesIn("core/src").filter((path) => path.endsWith("index.ts"))) {

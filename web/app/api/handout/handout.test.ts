@@ -1,9 +1,9 @@
 import { USUAL_HANDOUT } from "@intonazione/core/handout";
 import { demoSong, DEMO_SONGS } from "@intonazione/demo";
 import { describe, expect, it } from "vitest";
-import { POST as takePicture } from "@/app/api/handout/picture/route";
-import { readHandout } from "./handout-api";
-import type { Problem } from "./http";
+import { POST as takePicture } from "./picture/route";
+import { readHandout } from "@/server/handout-api";
+import type { Problem } from "@/server/http";
 
 const song = demoSong(DEMO_SONGS[0]!);
 const options = { ...USUAL_HANDOUT, lanes: ["staff", "count"] };
