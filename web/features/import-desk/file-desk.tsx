@@ -13,6 +13,8 @@ import { SongPreview } from "./song-preview";
 import { VoiceChooser } from "./voice-chooser";
 
 const MOST_TITLES = 40;
+/** Files of musicians take seconds: what takes longer is given up. */
+const TIME_BOX_MS = 90_000;
 
 /** What was found in a file, before anything is kept of it. */
 export function FileDesk({
@@ -38,6 +40,11 @@ export function FileDesk({
     [file, take, grid],
   );
   const { state, cancel } = useDesk<OpenedFile>(request);
+  useEffect(() => {
+    if (state.kind !== "working") return;
+    const timer = setTimeout(cancel, TIME_BOX_MS);
+    return () => clearTimeout(timer);
+  }, [state.kind, request, cancel]);
   const opened = state.kind === "done" ? state.value : undefined;
   const text = opened?.text;
   useEffect(() => {
@@ -57,7 +64,9 @@ export function FileDesk({
             Reading …<Button onClick={cancel}>Stop</Button>
           </p>
         )}
-        {state.kind === "cancelled" && <p className="text-soft">Stopped. Nothing was kept.</p>}
+        {state.kind === "cancelled" && (
+          <p className="text-soft">Reading was stopped. Nothing was kept.</p>
+        )}
         {state.kind === "failed" && (
           <p className="text-madder">The reader failed on this file. Nothing was kept.</p>
         )}
