@@ -38,7 +38,7 @@ interface Writer {
 }
 
 const WRITERS: Readonly<Record<string, Writer>> = {
-  ".json": { write: writeSongJson },
+  ".json": { write: (song) => writeSongJson(song) },
   ".musicxml": { write: writeMusicXml, lossy: () => "musicxml" },
   ".xml": { write: writeMusicXml, lossy: () => "musicxml" },
   ".mxl": { write: (song) => writeMxl(song, new Date()), lossy: () => "musicxml" },

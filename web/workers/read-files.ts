@@ -1,8 +1,8 @@
 import type { Finding } from "@intonazione/core/foundation";
-import { decodeText, isArchive } from "@intonazione/core/formats/files";
+import { decodeText } from "@intonazione/core/formats/files";
 import type { GridWish, Moved } from "@intonazione/core/formats/midi";
 import { kindOf, readFile, type FileKind } from "@intonazione/core/formats/open-file";
-import { readShelf } from "@intonazione/core/formats/shelf";
+import { isShelf, readShelf } from "@intonazione/core/formats/shelf";
 import type { Song } from "@intonazione/core/score";
 
 /** One player of a MIDI file, for whoever chooses. */
@@ -49,11 +49,11 @@ export function openFile(
   if (kind === "text" && bytes.length <= MOST_TEXT) {
     return { kind, findings: [], text: decodeText(bytes).text };
   }
-  const shelved = isArchive(bytes) ? readShelf(bytes) : undefined;
-  if (shelved?.shelf) {
-    const titles = shelved.shelf.songs.map(({ title }) => title);
-    const instruments = shelved.shelf.instruments.length;
-    return { kind, findings: shelved.findings, shelf: { titles, instruments } };
+  if (isShelf(bytes)) {
+    const { shelf, findings } = readShelf(bytes);
+    if (!shelf) return { kind, findings };
+    const titles = shelf.songs.map(({ title }) => title);
+    return { kind, findings, shelf: { titles, instruments: shelf.instruments.length } };
   }
   const reading = readFile(name, bytes, { newId, midi: wanted });
   const { voices: all, ...rest } = reading;

@@ -30,8 +30,12 @@ export function isArchive(bytes: Uint8Array): boolean {
 /**
  * Unpacks a zip file in memory, as far as it can be. Paths that lead out of it are refused, and
  * unpacking stops at the bounds whatever the archive says of its own size. Never throws on a file.
+ * @param isWanted - By its name whether a file is unpacked at all; all of them where it is left out.
  */
-export function readArchive(bytes: Uint8Array): ArchiveReading {
+export function readArchive(
+  bytes: Uint8Array,
+  isWanted: (name: string) => boolean = () => true,
+): ArchiveReading {
   const findings: Finding[] = [];
   const report = (code: string, message: string, severity: Finding["severity"] = "error") =>
     findings.push({ code, severity, where: {}, message });
@@ -43,7 +47,7 @@ export function readArchive(bytes: Uint8Array): ArchiveReading {
     isStopped = true;
   };
   const unzip = new Unzip((file) => {
-    if (isStopped || file.name.endsWith("/")) return;
+    if (isStopped || file.name.endsWith("/") || !isWanted(file.name)) return;
     if (opened.length >= MAX_ARCHIVE_ENTRIES) {
       stop(
         "archive-too-many",

@@ -23,9 +23,12 @@ export function documentOf(song: Song): SongDocument {
   return { format: FORMAT, schema: SCHEMA_VERSION, song };
 }
 
-/** `readSongJson(writeSongJson(song))` is the same song. */
-export function writeSongJson(song: Song): string {
-  return `${JSON.stringify(documentOf(song), undefined, 1)}\n`;
+/**
+ * `readSongJson(writeSongJson(song))` is the same song.
+ * @param indent - How far the document's lines are indented; 0 puts all on one.
+ */
+export function writeSongJson(song: Song, indent = 1): string {
+  return `${JSON.stringify(documentOf(song), undefined, indent)}\n`;
 }
 
 /** Reads a file of ours. @returns every reason why it cannot be used, with its path in the document. */

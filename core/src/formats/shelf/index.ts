@@ -1,1 +1,1 @@
-export { readShelf, writeShelf, type StudioShelf } from "./shelf-archive";
+export { isShelf, readShelf, writeShelf, type StudioShelf } from "./shelf-archive";

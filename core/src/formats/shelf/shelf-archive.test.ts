@@ -4,7 +4,7 @@ import { usualInstrument } from "../../instrument/instrument";
 import { TUNING_LIBRARY } from "../../instrument/tuning-library";
 import { anySong } from "../../score/song.arbitraries";
 import { readArchive, writeArchive } from "../files/archive";
-import { readShelf, writeShelf, type StudioShelf } from "./shelf-archive";
+import { isShelf, readShelf, writeShelf, type StudioShelf } from "./shelf-archive";
 
 const DATE = new Date("2026-01-02T03:04:06Z");
 const anyTitle = fc
@@ -41,7 +41,9 @@ describe("a whole shelf as one file", () => {
   it("comes back on another machine without loss", () => {
     fc.assert(
       fc.property(anyShelf, (shelf) => {
-        expect(readShelf(writeShelf(shelf, DATE))).toEqual({ shelf, findings: [] });
+        const file = writeShelf(shelf, DATE);
+        expect(readShelf(file)).toEqual({ shelf, findings: [] });
+        expect(isShelf(file)).toBe(true);
       }),
       { numRuns: 30 },
     );
@@ -70,6 +72,13 @@ describe("a whole shelf as one file", () => {
     expect(findings.map(({ code }) => code)).toEqual(["shelf-song-unread", "shelf-song-missing"]);
   });
 
+  it("of a later schema is known as one, and refused with a word", () => {
+    const content = JSON.stringify({ format: "intonazione-shelf", schema: 2, shelves: [] });
+    const file = writeArchive([{ name: "shelf.json", content }], DATE);
+    expect(isShelf(file)).toBe(true);
+    expect(readShelf(file).findings.map(({ code }) => code)).toEqual(["schema-too-new"]);
+  });
+
   it.each([
     ["text", Uint8Array.from([1, 2, 3])],
     ["another archive", writeArchive([{ name: "a.txt", content: "x" }], DATE)],
@@ -78,6 +87,7 @@ describe("a whole shelf as one file", () => {
   ])("%s is no shelf", (_, bytes) => {
     const { shelf, findings } = readShelf(bytes);
     expect(shelf).toBeUndefined();
+    expect(isShelf(bytes)).toBe(false);
     expect(findings.map(({ code }) => code)).toEqual(["no-shelf"]);
   });
 });

@@ -24,9 +24,8 @@ const FORMAT = "intonazione-shelf";
 const SCHEMA_VERSION = 1;
 const MANIFEST = "shelf.json";
 
-const manifestSchema = z.object({
-  format: z.literal(FORMAT),
-  schema: z.int().min(1).max(SCHEMA_VERSION),
+const headSchema = z.object({ format: z.literal(FORMAT), schema: z.int().min(1) });
+const manifestSchema = headSchema.extend({
   songs: z.array(z.string()).max(10_000),
   instruments: z.array(z.unknown()).max(1000),
   style: placeStyleSchema,
@@ -39,7 +38,8 @@ export function writeShelf(shelf: StudioShelf, modified: Date): Uint8Array {
   const digits = String(songs.length).length;
   const files = songs.map((song, index) => ({
     name: `songs/${String(index + 1).padStart(digits, "0")} ${fileNameOf(song.title, 60)}.json`,
-    content: writeSongJson(song),
+    // Thousands of them have to stay within what may be unpacked.
+    content: writeSongJson(song, 0),
   }));
   const manifest = {
     format: FORMAT,
@@ -59,16 +59,30 @@ export interface ShelfReading {
   readonly findings: readonly Finding[];
 }
 
+/** Whether a file holds a whole shelf; nothing else of it is unpacked. */
+export function isShelf(bytes: Uint8Array): boolean {
+  if (!isArchive(bytes)) return false;
+  const [manifest] = readArchive(bytes, (name) => name === MANIFEST).entries;
+  return headSchema.safeParse(parsed(manifest?.bytes)).success;
+}
+
 /** Reads a shelf back: what can be read of it is there, what cannot is named by its file. */
 export function readShelf(bytes: Uint8Array): ShelfReading {
   if (!isArchive(bytes)) return { findings: [say("no-shelf", "this is no zip file")] };
   const { entries, findings: unpacking } = readArchive(bytes);
   const files = new Map(entries.map((entry) => [entry.name, entry.bytes]));
-  const manifest = manifestIn(files.get(MANIFEST));
-  if (!manifest) {
+  const document = parsed(files.get(MANIFEST));
+  const head = headSchema.safeParse(document);
+  if (head.success && head.data.schema > SCHEMA_VERSION) {
+    const message = `this shelf is of schema ${head.data.schema}, at most ${SCHEMA_VERSION} is known here: a later Intonazione wrote it`;
+    return { findings: [...unpacking, say("schema-too-new", message)] };
+  }
+  const read = manifestSchema.safeParse(document);
+  if (!read.success) {
     const message = `there is no ${MANIFEST} of ours in this archive`;
     return { findings: [...unpacking, say("no-shelf", message)] };
   }
+  const manifest = read.data;
   const findings = [...unpacking];
   const songs = manifest.songs.flatMap((name): Song[] => {
     const content = files.get(name);
@@ -93,11 +107,10 @@ export function readShelf(bytes: Uint8Array): ShelfReading {
   return { shelf: { songs, instruments, style, profiles }, findings };
 }
 
-function manifestIn(bytes: Uint8Array | undefined) {
+function parsed(bytes: Uint8Array | undefined): unknown {
   if (!bytes) return undefined;
   try {
-    const parsed = manifestSchema.safeParse(JSON.parse(decodeText(bytes).text));
-    return parsed.success ? parsed.data : undefined;
+    return JSON.parse(decodeText(bytes).text);
   } catch {
     return undefined;
   }
