@@ -146,7 +146,7 @@ function frameMarks(
   ];
   const y = lanes.head + 4;
   return [
-    ...(frame.from.num === 0 ? [text(3, y, String(number), { size: 9, grey: 0.45 })] : []),
+    ...(frame.from.num === 0 ? [text(5, y, String(number), { size: 9, grey: 0.45 })] : []),
     ...(words.length > 0 ? [text(20, y, words.join(" · "), { face: "bold", size: 10 })] : []),
   ];
 }

@@ -1,4 +1,3 @@
-export { isArchive } from "./archive";
 export { sizeProblem } from "./bounds";
 export { decodeText } from "./decode-text";
 export { fileNameOf } from "./file-name";
