@@ -14,7 +14,8 @@ import { checkSong } from "../json/check-song";
 import type { GridWish } from "./quantise";
 import { songOfMidi } from "./song-of-midi";
 import { surveyMidi } from "./midi-survey";
-import { TICKS_PER_QUARTER, writeMidi } from "./write-midi";
+import { TICKS_PER_QUARTER } from "./timed-events";
+import { writeMidi } from "./write-midi";
 
 function read(bytes: Uint8Array, grid: GridWish = { kind: "exact" }) {
   const { survey, findings } = surveyMidi(bytes);

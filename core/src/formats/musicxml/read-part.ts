@@ -1,19 +1,19 @@
 import type { Capo } from "../../instrument/capo";
-import { pitchClassAtFifths, type Key } from "../../pitch/key";
 import { fraction, type Fraction } from "../../rhythm/fraction";
 import type { Feel } from "../../rhythm/feel";
-import { parseMetre, type Metre } from "../../rhythm/metre";
+import type { Metre } from "../../rhythm/metre";
 import { isTempo } from "../../rhythm/tempo";
 import type { Remarks } from "../reading/remarks";
 import { childOf, childrenOf, integerOf, textOf, type XmlElement } from "../xml/read-xml";
 import { MeasureClock } from "./measure-clock";
-import type { RawEvent, RawMeasure, RawNote, RawPart, RawRepeats, RawStaff, Span } from "./raw";
+import type { RawEvent, RawMeasure, RawNote, RawPart, RawRepeats, Span } from "./raw";
+import { AttributesReader } from "./read-attributes";
 import { readDirection } from "./read-directions";
 import { readHarmony } from "./read-harmony";
 import { readNotations } from "./read-notations";
-import { AS_WRITTEN, readPitch, readTransposition, type Transposition } from "./read-pitch";
+import { readPitch } from "./read-pitch";
 import { readBarline } from "./read-repeats";
-import { capoIn, feelIn, graceOf, tuningIn, unitsIn, valueIn } from "./read-values";
+import { capoIn, feelIn, graceOf, unitsIn, valueIn } from "./read-values";
 
 interface MeasureDraft {
   metre: Metre | undefined;
@@ -27,10 +27,7 @@ interface MeasureDraft {
 
 /** Reads one part from front to back, measure by measure. */
 export class PartReader {
-  private divisions = 1;
-  private transposition: Transposition = AS_WRITTEN;
-  private readonly staves = new Map<number, RawStaff>();
-  private key: Key | undefined;
+  private readonly attributes: AttributesReader;
   private feel: Feel | undefined;
   private capo: Capo | undefined;
   private readonly measures: RawMeasure[] = [];
@@ -43,11 +40,17 @@ export class PartReader {
     private readonly name: string,
     private readonly remarks: Remarks,
     private readonly lineOf: (element: XmlElement) => number,
-  ) {}
+  ) {
+    this.attributes = new AttributesReader({
+      say: (code, message) => this.say(code, "warning", message),
+      tally: (code, what) => this.tally(code, what),
+    });
+  }
 
   /** What the measures said, front to back. */
   read(): Pick<RawPart, "measures" | "staves" | "key" | "feel" | "capo"> {
-    const { measures, staves, key, feel, capo } = this;
+    const { measures, feel, capo } = this;
+    const { staves, key } = this.attributes;
     return { measures, staves, key, feel, capo };
   }
 
@@ -56,7 +59,7 @@ export class PartReader {
    * @param attributes - Those of the measure, which a timewise score has on the element around.
    */
   measure(element: XmlElement, attributes: XmlElement["attributes"]): void {
-    const clock = new MeasureClock(this.divisions);
+    const clock = new MeasureClock(this.attributes.divisions);
     const draft: MeasureDraft = {
       metre: undefined,
       tempoBpm: undefined,
@@ -70,7 +73,7 @@ export class PartReader {
     for (const child of element.children) {
       switch (child.name) {
         case "attributes":
-          this.attributes(child, draft, clock);
+          draft.metre = this.attributes.read(child, clock) ?? draft.metre;
           break;
         case "note":
           last = this.note(child, draft, clock, last);
@@ -98,76 +101,6 @@ export class PartReader {
     }
     const isPickUp = attributes["implicit"] === "yes" || attributes["number"] === "0";
     this.measures.push({ ...draft, isPickUp });
-  }
-
-  private attributes(element: XmlElement, draft: MeasureDraft, clock: MeasureClock): void {
-    const divisions = textOf(element, "divisions");
-    if (divisions !== undefined) {
-      const units = Number(divisions);
-      if (units > 0 && units <= 10_000_000) {
-        this.divisions = units;
-        clock.changeDivisions(units);
-      } else {
-        this.say(
-          "divisions-wrong",
-          "warning",
-          `divisions must be positive, got “${divisions.slice(0, 20)}”: ${this.divisions} is kept`,
-        );
-      }
-    }
-    const time = childOf(element, "time");
-    if (time) draft.metre = this.metre(time) ?? draft.metre;
-    const key = childOf(element, "key");
-    if (key) this.takeKey(key);
-    const transpose = childOf(element, "transpose");
-    if (transpose) this.transposition = readTransposition(transpose);
-    for (const clef of childrenOf(element, "clef")) {
-      const sign = textOf(clef, "sign")?.toUpperCase();
-      if (sign === "TAB") this.staff(clef, { isTab: true });
-    }
-    for (const details of childrenOf(element, "staff-details")) {
-      const tuning = tuningIn(details);
-      const capo = integerOf(details, "capo");
-      if (tuning) this.staff(details, { isTab: true, tuning });
-      if (capo !== undefined) this.staff(details, { capo });
-    }
-  }
-
-  private staff(element: XmlElement, facts: Partial<RawStaff>): void {
-    const number = Number(element.attributes["number"] ?? 1);
-    const known = this.staves.get(number) ?? { isTab: false, tuning: undefined, capo: undefined };
-    this.staves.set(number, { ...known, ...facts });
-  }
-
-  private metre(time: XmlElement): Metre | undefined {
-    const beats = textOf(time, "beats")
-      ?.split("+")
-      .reduce((sum, part) => sum + Number(part), 0);
-    const metre = parseMetre(`${beats}/${textOf(time, "beat-type")}`);
-    if (metre.ok) return metre.value;
-    if (!childOf(time, "senza-misura")) this.say("metre-unread", "warning", metre.error);
-    return undefined;
-  }
-
-  private takeKey(element: XmlElement): void {
-    const fifths = integerOf(element, "fifths");
-    if (fifths === undefined || Math.abs(fifths) > 7) return;
-    const mode = textOf(element, "mode")?.toLowerCase();
-    const isMinor = mode === "minor" || mode === "aeolian";
-    const key: Key = {
-      tonic: pitchClassAtFifths(fifths + (isMinor ? 3 : 0)),
-      mode: isMinor ? "minor" : "major",
-    };
-    if (mode && !["minor", "major", "aeolian", "ionian", "none"].includes(mode)) {
-      this.tally("mode-unread", `the mode ${mode}: its key signature is kept`);
-    }
-    if (!this.key) this.key = key;
-    else if (JSON.stringify(key) !== JSON.stringify(this.key)) {
-      this.tally(
-        "key-change",
-        "a change of key was left out, a song has one key here: the pitches are kept",
-      );
-    }
   }
 
   private note(
@@ -207,7 +140,7 @@ export class PartReader {
     const written = childOf(element, "pitch");
     const head = childOf(element, "notehead");
     const isCrossed = ["x", "cross", "circle-x"].includes(head?.text.trim() ?? "");
-    const pitch = written && readPitch(written, this.transposition);
+    const pitch = written && readPitch(written, this.attributes.transposition);
     if (written && !pitch) {
       this.say("pitch-unread", "warning", `a pitch cannot be read: ${this.placeOf(element)}`);
     }
