@@ -9,7 +9,7 @@ import { fret, placeNamesOf, USUAL_STYLE } from "@intonazione/core/neck";
 import { fraction } from "@intonazione/core/rhythm";
 import type { Technique } from "@intonazione/core/score";
 import { describe, expect, it } from "vitest";
-import { bendInWords, countInWords, placeInWords, stringInWords, techniqueInWords } from "./words";
+import { countInWords, placeInWords, stringInWords, techniqueInWords } from "./words";
 
 const instrument = usualInstrument(tuningById("drop-d"), "Any");
 const called = (stringSchool: StringSchool) =>
@@ -49,17 +49,6 @@ describe("music in words", () => {
     [{ kind: "tie" }, "held on"],
   ])("%j is %s", (technique, words) => {
     expect(techniqueInWords(technique)).toBe(words);
-  });
-
-  it.each([
-    [50, "¼"],
-    [100, "½"],
-    [200, "full"],
-    [300, "1½"],
-    [400, "2"],
-    [600, "3"],
-  ])("a bend of %i cents is marked %s", (cents, words) => {
-    expect(bendInWords(cents)).toBe(words);
   });
 
   it.each([

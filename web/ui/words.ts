@@ -10,6 +10,7 @@ import type {
   Pluck,
   Technique,
 } from "@intonazione/core/score";
+import { bendInWords } from "@intonazione/core/strip";
 
 /** Music in words, for panels and for those who hear the page instead of seeing it. */
 
@@ -22,22 +23,6 @@ export function stringInWords(string: number, { strings }: PlaceNames): string {
 export function placeInWords(place: Place, names: PlaceNames): string {
   const where = place.fret === 0 ? "open" : `fret ${writtenFret(place, names)}`;
   return `${stringInWords(place.string, names)}, ${where}`;
-}
-
-const BEND_IN_WORDS: Readonly<Record<number, string>> = {
-  50: "¼",
-  100: "½",
-  150: "¾",
-  200: "full",
-  250: "1¼",
-  300: "1½",
-  350: "1¾",
-  400: "2",
-};
-
-/** How far a bend goes, as written over its arrow. */
-export function bendInWords(cents: number): string {
-  return BEND_IN_WORDS[cents] ?? `${cents / 200}`;
 }
 
 const LINK_IN_WORDS: Readonly<Record<LinkKind, string>> = {

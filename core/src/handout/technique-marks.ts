@@ -1,6 +1,7 @@
 import { notesOf, stringOf, type LineEvent, type PitchedNote } from "../score/event";
 import type { BendCourse, EventTechnique, Technique } from "../score/technique";
 import {
+  bendInWords,
   bendPaths,
   spreadPath,
   tremoloBarPath,
@@ -13,13 +14,6 @@ import { stringY, type PaperLanes } from "./paper-lanes";
 /** What notes and events do, drawn as players know it. */
 
 /** How far a bend goes: `½`, `full`, `1½`. */
-function bendWords(cents: number): string {
-  if (cents === 200) return "full";
-  const whole = Math.floor(cents / 200);
-  const part = { 0: "", 50: "¼", 100: "½", 150: "¾" }[cents % 200] ?? "";
-  return `${whole > 0 ? whole : ""}${part}`;
-}
-
 export function noteTechniqueMarks(
   note: PitchedNote,
   x: number,
@@ -84,7 +78,7 @@ function bendMarks(
     stroke(rise, 1.1),
     stroke(head, 1.1),
     ...(back ? [stroke(back.line, 1, 0, [2, 2]), stroke(back.head)] : []),
-    text(peak, top - 2, bendWords(cents), { size: 9.5, anchor: "middle" }),
+    text(peak, top - 2, bendInWords(cents), { size: 9.5, anchor: "middle" }),
   ];
 }
 
@@ -143,7 +137,7 @@ function eventTechniqueMarks(
     case "tremolo-bar":
       return [
         stroke(tremoloBarPath(technique.course, x, y), 1.2),
-        text(x + 8, y + 3, bendWords(technique.cents), { size: 9 }),
+        text(x + 8, y + 3, bendInWords(technique.cents), { size: 9 }),
       ];
   }
 }

@@ -9,6 +9,7 @@ export {
 } from "./layout";
 export { signatureOf, staffVoices, type StaffNote, type StaffVoice } from "./staff";
 export {
+  bendInWords,
   bendPaths,
   spreadPath,
   strokePath,

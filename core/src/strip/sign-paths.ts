@@ -90,3 +90,17 @@ export function tremoloPath(x: number, y: number): string {
 export function strokePath(stroke: "down" | "up", x: number, y: number): string {
   return stroke === "down" ? `M${x - 4} ${y + 4}v-7h8v7` : `M${x - 4} ${y - 4}l4 8l4 -8`;
 }
+
+const QUARTERS = ["", "¼", "½", "¾"] as const;
+
+/**
+ * How far a bend goes, as it is written over its arrow: in whole tones and their quarters, else with
+ * decimals.
+ */
+export function bendInWords(cents: number): string {
+  if (cents === 200) return "full";
+  const quarters = cents / 50;
+  if (!Number.isInteger(quarters) || quarters < 1) return `${cents / 200}`;
+  const whole = Math.floor(quarters / 4);
+  return `${whole === 0 ? "" : whole}${QUARTERS[quarters % 4]!}`;
+}

@@ -1,8 +1,13 @@
 import type { EventTechnique } from "@intonazione/core/score";
 import { notesOf, stringOf } from "@intonazione/core/score";
-import { bendInWords } from "@/ui/words";
 import { stringY, type Lanes } from "./lanes";
-import { spreadPath, tremoloBarPath, tremoloPath, type EventBox } from "@intonazione/core/strip";
+import {
+  bendInWords,
+  spreadPath,
+  tremoloBarPath,
+  tremoloPath,
+  type EventBox,
+} from "@intonazione/core/strip";
 import { Sign } from "./motion-figures";
 
 /** What concerns an event as a whole: accents, tremolo, the bar, a spread chord, a fermata. */

@@ -1,7 +1,6 @@
 import type { BendCourse, PitchedNote, Technique } from "@intonazione/core/score";
-import { bendInWords } from "@/ui/words";
 import { stringY, type Lanes } from "./lanes";
-import { bendPaths, vibratoPath, type EventBox } from "@intonazione/core/strip";
+import { bendInWords, bendPaths, vibratoPath, type EventBox } from "@intonazione/core/strip";
 
 /** What a note does while it sounds, drawn beside and above its figure. */
 export function Motion({
