@@ -176,7 +176,7 @@ export function HandoutDialog({ onClose }: { readonly onClose: () => void }) {
           role="region"
           aria-label="Pages"
           tabIndex={0}
-          className="flex max-h-[76vh] flex-col gap-4 overflow-y-auto rounded-md border border-hairline bg-[#8d8778] p-4"
+          className="flex max-h-[76vh] flex-col gap-4 overflow-y-auto rounded-md border border-hairline bg-[#6f6a5d] p-4"
         >
           {shown.kind === "working" && <p className="text-white">Setting the pages …</p>}
           {shown.kind === "failed" && (
