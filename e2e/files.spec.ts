@@ -146,7 +146,7 @@ test("every format can be taken away, and what it leaves out is said", async ({ 
   for (const [name, ending, start] of [
     [/^MusicXML staff/u, "musicxml", "<?xml"],
     [/^MusicXML, packed/u, "mxl", "PK"],
-    [/^MIDI/u, "mid", "MThd"],
+    [/^MIDI as it is played/u, "mid", "MThd"],
     [/^A table/u, "csv", "part,phrase,bar"],
   ] as const) {
     await page.getByRole("button", { name: "Hand out" }).click();

@@ -79,6 +79,15 @@ export const FILE_WAYS: readonly FileWay[] = [
     lossy: "midi-by-string",
   },
   {
+    id: "midi-part",
+    name: "MIDI, a channel for each part",
+    about: () => "for programs that mix by channel (.mid)",
+    ending: "mid",
+    type: "audio/midi",
+    write: ({ song }) => writeMidi(song),
+    lossy: "midi",
+  },
+  {
     id: "csv",
     name: "A table of all notes",
     about: () => "bar, count, string, fret, names, Hz (.csv)",
