@@ -57,7 +57,8 @@ export function fontNamed(name: FontName): LoadedFont {
   let font = loaded.get(name);
   if (!font) {
     const path = { ...FILES, ...FALLBACKS }[name];
-    const file = readFileSync(pathOf(path));
+    // Fonts are found where their packages lie: nothing else of the project belongs to the server.
+    const file = readFileSync(/* turbopackIgnore: true */ pathOf(path));
     font = { name, file, font: create(file) as Font };
     loaded.set(name, font);
   }

@@ -6,7 +6,9 @@ import { remembering } from "./remembering";
 import { RenderContext, type FontInfo, type TextMeasure } from "vexflow/bravura";
 
 /** The music font of the engraver. */
-const bravura = create(readFileSync(pathOf("@vexflow-fonts/bravura/bravura.otf"))) as Font;
+const bravura = create(
+  readFileSync(/* turbopackIgnore: true */ pathOf("@vexflow-fonts/bravura/bravura.otf")),
+) as Font;
 
 const runOf = remembering((text: string) => bravura.layout(text));
 
