@@ -101,6 +101,12 @@ test("the handout is looked at, then saved as a PDF whose text can be read", asy
   await page.getByRole("menuitem", { name: /^Handout to print/u }).click();
   const dialog = page.getByRole("dialog", { name: "Handout" });
   await expect(dialog.getByRole("img", { name: "Page 1" })).toBeVisible();
+  // With nobody there the pages stay, and what is wrong is said beside the button.
+  await page.route("**/api/handout", (route) => route.abort());
+  await dialog.getByRole("button", { name: "Save as PDF" }).click();
+  await expect(dialog.getByRole("alert")).toContainText("does not answer");
+  await expect(dialog.getByRole("img", { name: "Page 1" })).toBeVisible();
+  await page.unroute("**/api/handout");
   await dialog.getByLabel("At the foot of every page").fill("Tidewater Strings");
   await dialog.getByLabel("Paper").selectOption("letter");
   await dialog.getByRole("checkbox", { name: "Bass" }).uncheck();

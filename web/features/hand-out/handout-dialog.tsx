@@ -56,6 +56,9 @@ export function HandoutDialog({ onClose }: { readonly onClose: () => void }) {
   const [shown, setShown] = useState<Shown>({ kind: "working" });
   /** The ending of the file that is being made. */
   const [making, setMaking] = useState<string>();
+  /** Why it could not be made. */
+  const [problem, setProblem] = useState<string>();
+  const [attempt, setAttempt] = useState(0);
   const options = useMemo(
     (): HandoutOptions => ({ paper, lanes, footer, style, partIds: [...parts] }),
     [paper, lanes, footer, style, parts],
@@ -76,13 +79,14 @@ export function HandoutDialog({ onClose }: { readonly onClose: () => void }) {
       isGone = true;
       clearTimeout(timer);
     };
-  }, [song, options]);
+  }, [song, options, attempt]);
   const save = async (name: string, ending: string, file: Promise<HandoutAnswer<Blob>>) => {
     setMaking(ending);
+    setProblem(undefined);
     const answer = await file;
     setMaking(undefined);
     if (answer.ok) saveAs(answer.value, name, ending);
-    else setShown({ kind: "failed", problem: answer.problem });
+    else setProblem(answer.problem);
   };
   const isBusy = making !== undefined || parts.size === 0;
   return (
@@ -104,6 +108,11 @@ export function HandoutDialog({ onClose }: { readonly onClose: () => void }) {
           <Button look="main" type="submit" disabled={isBusy}>
             {making === "pdf" ? "Printing …" : "Save as PDF"}
           </Button>
+          {problem !== undefined && (
+            <p role="alert" className="text-[13px] text-madder">
+              {problem}
+            </p>
+          )}
           <p aria-live="polite" className="text-xs text-soft">
             {shown.kind === "done" &&
               (shown.options === options
@@ -180,9 +189,12 @@ export function HandoutDialog({ onClose }: { readonly onClose: () => void }) {
         >
           {shown.kind === "working" && <p className="text-white">Setting the pages …</p>}
           {shown.kind === "failed" && (
-            <p role="alert" className="rounded-sm bg-paper p-3 text-madder">
-              {shown.problem}
-            </p>
+            <div className="flex items-center gap-4 rounded-sm bg-paper p-3">
+              <p role="alert" className="flex-1 text-madder">
+                {shown.problem}
+              </p>
+              <Button onClick={() => setAttempt(attempt + 1)}>Try again</Button>
+            </div>
           )}
           {shown.kind === "done" &&
             shown.pages.map((svg, index) => (
