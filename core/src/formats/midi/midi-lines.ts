@@ -154,16 +154,16 @@ function twoVoices(strikes: readonly Strike[]) {
     const next = strikes[index + 1]?.onset;
     const isLong = ({ end }: StruckNote) => next && toNumber(subtract(end, next)) > SLACK;
     const held = strike.notes.filter(isLong);
+    const untilNext = (end: Fraction) => (next && compare(end, next) > 0 ? next : end);
     const isFree = compare(under.at(-1)?.end ?? ZERO, strike.onset) <= 0;
     if (next && held.length > 0 && isFree) {
       under.push({ onset: strike.onset, end: latest(held), notes: held });
       const rest = strike.notes.filter((note) => !isLong(note));
-      if (rest.length > 0) main.push({ ...strike, notes: rest, end: latest(rest) });
+      if (rest.length > 0) main.push({ ...strike, notes: rest, end: untilNext(latest(rest)) });
       continue;
     }
     if (next && held.length > 0) shortened += held.length;
-    const end = next && compare(strike.end, next) > 0 ? next : strike.end;
-    main.push({ ...strike, end });
+    main.push({ ...strike, end: untilNext(strike.end) });
   }
   return { main, under, shortened };
 }

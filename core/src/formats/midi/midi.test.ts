@@ -84,9 +84,16 @@ describe("what goes out as MIDI and comes back", () => {
   it("has every pitch on its string, and every onset within a tick", () => {
     fc.assert(
       fc.property(anySong.map(plain), (song) => {
-        const { song: back } = read(writeMidi(song, { channelPerString: true }));
+        const file = writeMidi(song, { channelPerString: true });
+        const wanted = heardIn(song);
+        if (wanted.length === 0) {
+          // Rests and knocks alone are no notes: there is nothing to read.
+          expect(surveyMidi(file).findings.map(({ code }) => code)).toContain("no-music");
+          return;
+        }
+        const { song: back } = read(file);
         expect(checkSong(back)).toEqual([]);
-        const [wanted, got] = [heardIn(song), heardIn(back)];
+        const got = heardIn(back);
         const say = ({ midi, string }: Heard) => `${string}:${midi}`;
         expect(got.map(say).sort()).toEqual(wanted.map(say).sort());
         for (const [index, { onset }] of wanted.entries()) {

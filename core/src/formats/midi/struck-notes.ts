@@ -16,7 +16,12 @@ export interface Struck {
   readonly string: number;
   readonly from: number;
   to: number;
+  /** Where it ends in seconds, before that is rounded to a tick. */
+  end: number;
 }
+
+/** Less than a tick at any tempo, and more than sums of seconds are off. */
+const SAME_MOMENT_S = 1e-6;
 
 /** What a part strikes, tied notes as one. */
 export function notesIn(
@@ -32,8 +37,10 @@ export function notesIn(
       const midi = note.kind === "dead" ? openMidi[note.string - 1]! : midiOf(note.pitch);
       const key = `${string} ${midi}`;
       const before = last.get(key);
-      if (linkOf(note) === "tie" && before && Math.abs(before.to - from) <= 1) {
+      const isHeld = before && Math.abs(before.end - at.start) < SAME_MOMENT_S;
+      if (linkOf(note) === "tie" && isHeld) {
         before.to = to;
+        before.end = at.end;
         continue;
       }
       const one = {
@@ -43,8 +50,11 @@ export function notesIn(
         string,
         from,
         to: note.kind === "dead" ? Math.min(to, from + DEAD_TICKS) : to,
+        end: at.end,
       };
-      last.set(key, one);
+      // A dead note is over at once: nothing is tied to it.
+      if (note.kind === "dead") last.delete(key);
+      else last.set(key, one);
       struck.push(one);
     }
   }
