@@ -48,6 +48,19 @@ describe("the drawn neck", () => {
     expect(open).toEqual(pitches);
   });
 
+  it("names strings with the signs of music", () => {
+    const names = placeNamesOf(set("baritone-b", NO_CAPO), {
+      ...USUAL_STYLE,
+      stringSchool: "actual",
+    });
+    const markup = renderToStaticMarkup(
+      <Wood layout={layoutFor("baritone-b", NO_CAPO)} names={names} songKey={key} />,
+    );
+    expect(names.strings).toContain("F#");
+    expect(markup).toContain(">F♯</text>");
+    expect(markup).not.toContain(">F#<");
+  });
+
   it("shows a capo as a clamp with its fret, and a nut without words", () => {
     expect(wood("standard", 3)).toContain("capo 3");
     expect(wood("standard", 3)).toContain("var(--verdigris)");

@@ -45,7 +45,7 @@ export const Wood = memo(function Wood({
       {names.strings.map((name, index) => {
         const y = stringYAt(layout, index + 1, nutX);
         return (
-          <g key={displayStringName(name)}>
+          <g key={name}>
             <path
               d={`M${nutX} ${y}L${endX} ${stringYAt(layout, index + 1, endX)}`}
               stroke="var(--ink)"
@@ -60,7 +60,7 @@ export const Wood = memo(function Wood({
               fill="var(--ink)"
               className="font-mono"
             >
-              {name}
+              {displayStringName(name)}
             </text>
             <text
               x={nutX - direction * 58}
