@@ -1,5 +1,5 @@
 import { signatureOf as signsOf, type Key } from "@intonazione/core/pitch";
-import type { BarFrame } from "@intonazione/core/score";
+import { formatMetre } from "@intonazione/core/rhythm";
 import {
   signatureOf,
   staffVoices,
@@ -39,13 +39,13 @@ export function engraveRow(
   const head = new Stave(0, TOP, (gutter + 2) / SCALE, { leftBar: false, rightBar: false });
   head.addClef(clef, "default", "8vb").addKeySignature(signatureOf(sheet.key));
   const first = row.bars[0]?.box.frame;
-  if (sheet.saysMetre && first) head.addTimeSignature(sayMetre(first));
+  if (sheet.saysMetre && first) head.addTimeSignature(formatMetre(first.metre));
   head.setContext(context).draw();
   let metre = "";
   for (const { box, x, isLast } of row.bars) {
     const stave = new Stave((gutter + x) / SCALE, TOP, box.width / SCALE, { leftBar: false });
     if (isLast) stave.setEndBarType(engraver.Barline.type.END);
-    const now = sayMetre(box.frame);
+    const now = formatMetre(box.frame.metre);
     stave.setContext(context).draw();
     if (now !== metre && metre !== "") {
       context.fillText(now, (gutter + x + 4) / SCALE, TOP + 20);
@@ -56,10 +56,6 @@ export function engraveRow(
     );
     drawBar(engraver, context, stave, staffVoices(box.bar), xOf, { clef, sheet });
   }
-}
-
-function sayMetre({ metre }: BarFrame): string {
-  return `${metre.beats}/${metre.unit}`;
 }
 
 interface Setting {

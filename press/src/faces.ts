@@ -51,19 +51,12 @@ export interface LoadedFont {
   readonly font: Font;
 }
 
-const loaded = new Map<FontName, LoadedFont>();
-
-export function fontNamed(name: FontName): LoadedFont {
-  let font = loaded.get(name);
-  if (!font) {
-    const path = { ...FILES, ...FALLBACKS }[name];
-    // Fonts are found where their packages lie: nothing else of the project belongs to the server.
-    const file = readFileSync(/* turbopackIgnore: true */ pathOf(path));
-    font = { name, file, font: create(file) as Font };
-    loaded.set(name, font);
-  }
-  return font;
-}
+export const fontNamed = remembering((name: FontName): LoadedFont => {
+  const path = { ...FILES, ...FALLBACKS }[name];
+  // Fonts are found where their packages lie: nothing else of the project belongs to the server.
+  const file = readFileSync(/* turbopackIgnore: true */ pathOf(path));
+  return { name, file, font: create(file) as Font };
+});
 
 /** A stretch of text in one font. */
 export interface Run {

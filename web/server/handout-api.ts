@@ -1,6 +1,6 @@
 import { HANDOUT_LANES, PAPERS, type HandoutOptions, type Paper } from "@intonazione/core/handout";
 import { placeStyleSchema } from "@intonazione/core/formats/json";
-import type { Song } from "@intonazione/core/score";
+import { MAX_PARTS, type Song } from "@intonazione/core/score";
 import { z } from "zod";
 import { readBody, type Incoming } from "./http";
 import { songArriving } from "./song-api";
@@ -12,7 +12,7 @@ const handoutSchema = z.object({
   options: z.object({
     paper: z.enum(Object.keys(PAPERS) as [Paper, ...Paper[]]),
     lanes: z.array(z.enum(HANDOUT_LANES)).max(HANDOUT_LANES.length),
-    partIds: z.array(z.string().max(64)).max(32).optional(),
+    partIds: z.array(z.string().max(64)).max(MAX_PARTS).optional(),
     footer: z.string().max(200),
     style: placeStyleSchema,
   }),
@@ -21,16 +21,11 @@ const handoutSchema = z.object({
     .optional(),
 });
 
-/** What a picture shows, where one is wanted: a phrase, or all of them. */
-export interface PictureWish {
-  readonly kind: "svg" | "png";
-  readonly phraseId?: string | undefined;
-}
-
 export interface HandoutRequest {
   readonly song: Song;
   readonly options: HandoutOptions;
-  readonly picture?: PictureWish | undefined;
+  /** Where a picture is wanted: of a phrase, or of all of them. */
+  readonly picture: z.infer<typeof handoutSchema>["picture"];
 }
 
 /** Reads what is to be printed: the song as it stands in the page, saved or not, and how. */

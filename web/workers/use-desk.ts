@@ -17,11 +17,13 @@ export type DeskState<Value> =
 
 /**
  * Runs a request in a worker, after a pause, whenever it becomes another function (keep it by
- * `useCallback`); the one before is given up. `cancel` stops the running one at once.
+ * `useCallback`); the one before is given up. `cancel` stops the running one at once, as does the end of its time
+ * where it has a time box.
  */
 export function useDesk<Value>(
   request: DeskRequest<Value> | undefined,
   pauseMs = 0,
+  timeBoxMs?: number,
 ): { readonly state: DeskState<Value>; readonly cancel: () => void } {
   const [settled, setSettled] = useState<{
     readonly request: DeskRequest<Value>;
@@ -36,7 +38,9 @@ export function useDesk<Value>(
     const settle = (outcome: Outcome<Value>) => {
       if (!isGivenUp) setSettled({ request, outcome });
     };
+    let timeBox: ReturnType<typeof setTimeout> | undefined;
     const timer = setTimeout(() => {
+      if (timeBoxMs !== undefined) timeBox = setTimeout(() => abort.abort(), timeBoxMs);
       atTheDesk(request, abort.signal)
         .then((value) => settle({ kind: "done", value }))
         .catch((error: unknown) =>
@@ -46,9 +50,10 @@ export function useDesk<Value>(
     return () => {
       isGivenUp = true;
       clearTimeout(timer);
+      clearTimeout(timeBox);
       abort.abort();
     };
-  }, [request, pauseMs]);
+  }, [request, pauseMs, timeBoxMs]);
   const cancel = useCallback(() => control.current?.abort(), []);
   if (!request) return { state: { kind: "idle" }, cancel };
   const isSettled = settled?.request === request;

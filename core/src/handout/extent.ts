@@ -62,15 +62,16 @@ function extentOfPath(d: string, half: number): Extent | undefined {
     bottom = Math.max(bottom, at + around);
   };
   for (const [, letter, numbers] of d.matchAll(/([A-DF-Za-df-z])([^A-DF-Za-df-z]*)/gu)) {
-    const step = STEPS[letter!.toUpperCase()];
+    const kind = letter!.toUpperCase();
+    const step = STEPS[kind];
     if (!step) continue;
-    const isRelative = letter !== letter!.toUpperCase();
+    const isRelative = letter !== kind;
     const values = (numbers!.match(/-?(?:\d+\.?\d*|\.\d+)(?:e-?\d+)?/gu) ?? []).map(Number);
     for (let at = 0; at + step.length <= values.length; at += step.length) {
       const from = y;
       for (const index of step.ys) {
         y = values[at + index]! + (isRelative ? from : 0);
-        reach(y, letter!.toUpperCase() === "A" ? half + values[at + 1]! : half);
+        reach(y, kind === "A" ? half + values[at + 1]! : half);
       }
     }
   }

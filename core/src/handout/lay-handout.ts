@@ -115,13 +115,12 @@ function partRows(
   const frames = framesOfPhrase(song, phrase, bars.length);
   const setting = rowSetting(song, part, phrase, options);
   const strings = part.instrument.tuning.length;
-  const isEngraved = options.lanes.has("staff") && press.engrave !== undefined;
+  const engrave = options.lanes.has("staff") ? press.engrave : undefined;
   const signature = CLEF_WIDTH + SIGN_WIDTH * Math.abs(signatureOf(song.key)) + METRE_WIDTH;
-  const gutter = isEngraved ? Math.max(GUTTER, signature) : GUTTER;
+  const gutter = engrave ? Math.max(GUTTER, signature) : GUTTER;
   const rows = layRows(bars, width / SCALE - gutter, frames);
-  const { engrave } = press;
   const blocks = rows.map((row): Block => {
-    const staff = isEngraved && engrave ? engrave(row, { part, song }, gutter) : [];
+    const staff = engrave?.(row, { part, song }, gutter) ?? [];
     const stack = paperLanes(row, strings, options.lanes, extentOf(staff));
     const marks = [group(0, stack.staff ?? 0, staff), ...rowMarks(row, stack, gutter, setting)];
     return { height: stack.height * SCALE + ROW_GAP, marks: [group(0, 0, marks, SCALE)] };

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { text, wrapWords, type Mark, type Page } from "./drawing";
-import { layPages, type Flow } from "./pages";
+import { layPages, layPicture, type Flow } from "./pages";
 
 const SHEET = { width: 600, height: 800, margin: 40, footer: "Studio", title: "Song" };
 const ROOM = SHEET.height - 2 * SHEET.margin - 26;
@@ -68,6 +68,33 @@ describe("pages", () => {
             expect(pages[1]).toBe(pages[0]);
           }
         }
+      }),
+    );
+  });
+
+  it("of a picture stand in columns: every block once, none over another, all within it", () => {
+    fc.assert(
+      fc.property(anyFlows, fc.integer({ min: 1, max: 12 }), (some, times) => {
+        const flows = Array.from({ length: times }, () => some).flat();
+        const blocks = flows.flat();
+        const { width, height, marks } = layPicture(flows, SHEET);
+        const columns = width / SHEET.width;
+        expect(marks).toHaveLength(blocks.length);
+        let before = { column: 0, end: 0 };
+        for (const [index, mark] of marks.entries()) {
+          if (mark.kind !== "group") throw new Error("a block is a group");
+          const column = (mark.x - SHEET.margin) / SHEET.width;
+          expect(mark.marks).toEqual(blocks[index]!.marks);
+          expect([before.column, before.column + 1]).toContain(column);
+          if (column === before.column) expect(mark.y).toBeGreaterThanOrEqual(before.end);
+          before = { column, end: mark.y + blocks[index]!.height };
+          expect(before.end).toBeLessThanOrEqual(height);
+        }
+        expect(before.column).toBe(columns - 1);
+        // What would be a tower has columns, none much higher than the highest may be.
+        const all = blocks.reduce((sum, block) => sum + block.height, 0);
+        expect(columns > 1).toBe(all + 8 * flows.length > 5000);
+        expect(height).toBeLessThan(5500);
       }),
     );
   });

@@ -48,8 +48,7 @@ export function layPicture(
 ): Page {
   const all = flows.reduce((sum, flow) => sum + heightOf(flow) + GAP, 0);
   // A little more than an equal share, since no phrase is torn.
-  const share = (1.05 * all) / Math.ceil(all / TALLEST);
-  const columns = layColumns(flows, all <= TALLEST ? all : share);
+  const columns = layColumns(flows, (1.05 * all) / Math.max(1, Math.ceil(all / TALLEST)));
   const ends = columns.map((placed) => Math.max(0, ...placed.map((one) => one.y + one.height)));
   return {
     width: width * columns.length,

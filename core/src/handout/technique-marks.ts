@@ -13,7 +13,6 @@ import { stringY, type PaperLanes } from "./paper-lanes";
 
 /** What notes and events do, drawn as players know it. */
 
-/** How far a bend goes: `½`, `full`, `1½`. */
 export function noteTechniqueMarks(
   note: PitchedNote,
   x: number,

@@ -3,6 +3,7 @@ export {
   linesOfPart,
   framesOfPhrase,
   lineOf,
+  MAX_PARTS,
   newPart,
   styleOf,
   type Line,

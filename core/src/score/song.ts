@@ -27,6 +27,7 @@ export interface SongDetails {
   readonly note?: string;
 }
 
+export const MAX_PARTS = 32;
 export const MAX_PHRASES = 500;
 
 /** A song: phrases in order, parts, and for a part and a phrase at most one line. */

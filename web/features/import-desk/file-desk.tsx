@@ -39,12 +39,7 @@ export function FileDesk({
       desk.openFile(file.name, file.bytes, { grid, ...(take && { take }) }),
     [file, take, grid],
   );
-  const { state, cancel } = useDesk<OpenedFile>(request);
-  useEffect(() => {
-    if (state.kind !== "working") return;
-    const timer = setTimeout(cancel, TIME_BOX_MS);
-    return () => clearTimeout(timer);
-  }, [state.kind, request, cancel]);
+  const { state, cancel } = useDesk<OpenedFile>(request, 0, TIME_BOX_MS);
   const opened = state.kind === "done" ? state.value : undefined;
   const text = opened?.text;
   useEffect(() => {

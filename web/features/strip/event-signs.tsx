@@ -69,7 +69,7 @@ function EventSign({
         </>
       );
     }
-    case "tremolo-bar": {
+    case "tremolo-bar":
       return (
         <>
           <path d={tremoloBarPath(technique.course, x, y)} {...line} />
@@ -78,6 +78,5 @@ function EventSign({
           </text>
         </>
       );
-    }
   }
 }

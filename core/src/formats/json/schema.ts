@@ -17,7 +17,7 @@ import { MAX_TEMPO_BPM, MIN_TEMPO_BPM } from "../../rhythm/tempo";
 import { MAX_BARS } from "../../score/bar";
 import { MAX_PASSES } from "../../score/form";
 import { PICKING_SCHOOLS } from "../../score/picking";
-import { MAX_PHRASES, type Song } from "../../score/song";
+import { MAX_PARTS, MAX_PHRASES, type Song } from "../../score/song";
 import {
   bar,
   chord,
@@ -147,7 +147,7 @@ export const songSchema = detailsSchema.extend({
       }),
     )
     .min(1)
-    .max(32),
+    .max(MAX_PARTS),
   phrases: z.array(z.object({ id, name, marks: z.array(barMark).max(MAX_BARS) })).max(MAX_PHRASES),
   form: z.array(section).max(MAX_PASSES),
   lines: z

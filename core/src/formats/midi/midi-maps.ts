@@ -3,7 +3,7 @@ import { pitchClassAtFifths, type Key } from "../../pitch/key";
 import { fraction, type Fraction } from "../../rhythm/fraction";
 import { barLength, COMMON_TIME, parseMetre, type Metre } from "../../rhythm/metre";
 import { isTempo } from "../../rhythm/tempo";
-import { MOST_BARS_IN_FILE } from "../reading/phrase-maker";
+import { MOST_BARS_IN_FILE } from "../reading/song-room";
 import type { MidiFile } from "./parse-midi";
 
 /** A bar of the file. */

@@ -4,17 +4,12 @@ import { STANDARD_REFERENCE_HZ } from "../../pitch/frequency";
 import { STRAIGHT } from "../../rhythm/feel";
 import type { Bar } from "../../score/bar";
 import { tidyMarks } from "../../score/frame";
-import { newPart, type Song } from "../../score/song";
+import { MAX_PARTS, newPart, type Song } from "../../score/song";
 import { guessInstrument } from "../reading/instrument-guess";
-import {
-  inRuns,
-  PhraseMaker,
-  sayTooManyBars,
-  withinPhrases,
-  type Stretch,
-} from "../reading/phrase-maker";
+import { inRuns, PhraseMaker, type Stretch } from "../reading/phrase-maker";
 import { Remarks } from "../reading/remarks";
 import type { SongReading } from "../reading/song-reading";
+import { TOO_MANY_BARS, withinPhrases } from "../reading/song-room";
 import { lineOfVoice, type MidiLine } from "./midi-lines";
 import type { MidiBar } from "./midi-maps";
 import type { MidiSurvey, MidiVoice } from "./midi-survey";
@@ -34,7 +29,6 @@ export interface MidiSongReading extends SongReading {
 }
 
 const C_MAJOR: Key = { tonic: { step: "C", alter: 0 }, mode: "major" };
-const MAX_PARTS = 32;
 const PHRASE_BARS = 8;
 
 /** Makes a song of the chosen voices. Notes without a string of their own have no place yet. */
@@ -145,7 +139,7 @@ function withoutSilentEnd(
     for (const { notes } of channels) for (const note of notes) end = Math.max(end, note.end);
   }
   const last = bars.findIndex(({ endTick }) => endTick >= end);
-  if (last < 0) sayTooManyBars(remarks);
+  if (last < 0) remarks.say("too-many-bars", "error", TOO_MANY_BARS);
   return last < 0 ? bars : bars.slice(0, last + 1);
 }
 

@@ -1,4 +1,4 @@
-import { withinPhrases } from "../reading/phrase-maker";
+import { withinPhrases } from "../reading/song-room";
 import type { RawMeasure, RawRepeats } from "./raw";
 
 /** Measures that belong together: a phrase in the making. */

@@ -1,11 +1,10 @@
 import { INSTRUMENT_KINDS } from "../../instrument/instrument";
+import { MAX_PARTS } from "../../score/song";
 import type { Remarks } from "../reading/remarks";
 import { childOf, childrenOf, integerOf, textOf, type XmlElement } from "../xml/read-xml";
 import type { RawPart } from "./raw";
 import { PartReader } from "./read-part";
 import { FIELD } from "./vocabulary.data";
-
-const MAX_PARTS = 32;
 
 interface PartInHand {
   readonly id: string;
@@ -33,18 +32,13 @@ export class ScoreParts {
     const score = within[0];
     const holder = within[1];
     if (!score || !holder || within.length > 2) return false;
-    const isPartwise = element.name === "measure" && holder.name === "part";
-    if (isPartwise && score.name === "score-partwise") {
-      const part = this.partOf(holder, holder.attributes["id"] ?? "", score);
-      part?.reader.measure(element, element.attributes);
-      return true;
-    }
-    if (element.name === "part" && holder.name === "measure" && score.name === "score-timewise") {
-      const id = element.attributes["id"] ?? "";
-      this.partOf(id, id, score)?.reader.measure(element, holder.attributes);
-      return true;
-    }
-    return false;
+    const isPartwise = score.name === "score-partwise";
+    if (!isPartwise && score.name !== "score-timewise") return false;
+    const [part, measure] = isPartwise ? [holder, element] : [element, holder];
+    if (part.name !== "part" || measure.name !== "measure") return false;
+    const id = part.attributes["id"] ?? "";
+    this.partOf(isPartwise ? part : id, id, score)?.reader.measure(element, measure.attributes);
+    return true;
   }
 
   /** Every part that has a measure, with what the score's own fields say of it. */

@@ -7,14 +7,9 @@ import { lengthOf } from "../../score/event";
 import type { PlayedPhrase, Section } from "../../score/form";
 import { tidyMarks, type BarMark, type ChordAt } from "../../score/frame";
 import type { Phrase, Song } from "../../score/song";
-import {
-  inRuns,
-  MOST_BARS_IN_FILE,
-  PhraseMaker,
-  sayTooManyBars,
-  type Stretch,
-} from "../reading/phrase-maker";
+import { inRuns, PhraseMaker, type Stretch } from "../reading/phrase-maker";
 import type { Remarks } from "../reading/remarks";
+import { MOST_BARS_IN_FILE, TOO_MANY_BARS } from "../reading/song-room";
 import { piecesOf, repeatsOf, type Piece, type Repeat } from "./pieces";
 import { jumpedOrder } from "./played-order";
 import type { RawMeasure, RawPart } from "./raw";
@@ -37,7 +32,7 @@ export function songOfParts(file: FileFacts, newId: () => string, remarks: Remar
   const key = file.parts.find((part) => part.key)?.key ?? C_MAJOR;
   const all = Math.max(...file.parts.map(({ measures }) => measures.length));
   const count = Math.min(MOST_BARS_IN_FILE, all);
-  if (count < all) sayTooManyBars(remarks);
+  if (count < all) remarks.say("too-many-bars", "error", TOO_MANY_BARS);
   const said = measuresForAll(file.parts, count);
   const metres = runningMetres(said);
   const parts = file.parts.map((raw) => {

@@ -1,7 +1,7 @@
 import type { Chord } from "../../pitch/chord";
 import { unfold, type Ending, type PlayedPhrase, type Section } from "../../score/form";
 import type { Phrase, Song } from "../../score/song";
-import { MOST_BARS_IN_FILE } from "../reading/phrase-maker";
+import { MOST_BARS_IN_FILE } from "../reading/song-room";
 import { barsInPhrase } from "./bars-in-phrase";
 
 /** A phrase where it stands in a file that is read from front to back, with its repeat signs. */

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { MAX_PHRASES } from "../../score/song";
 import { testId } from "../../score/song.arbitraries";
 import { checkSong } from "../json/check-song";
-import { MOST_BARS_IN_FILE } from "../reading/phrase-maker";
+import { MOST_BARS_IN_FILE } from "../reading/song-room";
 import { readFile } from "./read-file";
 
 /** Files that hold more than a song has room for: what there is room for is read, the rest is said. */

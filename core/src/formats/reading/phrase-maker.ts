@@ -1,14 +1,13 @@
 import { isSame } from "../../foundation/same";
-import { MAX_BARS, type Bar } from "../../score/bar";
+import type { Bar } from "../../score/bar";
 import type { PlayedPhrase } from "../../score/form";
 import type { BarMark } from "../../score/frame";
 import { MAX_PHRASES, type Line, type Phrase } from "../../score/song";
 import { copyOfBars } from "../../score/versions";
 import type { Remarks } from "./remarks";
+import { TOO_MANY_PHRASES } from "./song-room";
 
 const MAX_TIMES = 64;
-/** More are no song; it is what the phrases of a song hold at eight bars each. */
-export const MOST_BARS_IN_FILE = 4000;
 
 /** From one mark of a file to the next. */
 export interface Stretch {
@@ -40,11 +39,7 @@ export class PhraseMaker {
     for (const [index, stretch] of stretches.entries()) {
       const phrase = this.phraseOf(stretch, index + 1);
       if (!phrase) {
-        remarks.say(
-          "too-many-phrases",
-          "error",
-          `a song has at most ${MAX_PHRASES} phrases: what follows them was left out`,
-        );
+        remarks.say("too-many-phrases", "error", TOO_MANY_PHRASES);
         break;
       }
       phrases.push(phrase);
@@ -78,23 +73,6 @@ export class PhraseMaker {
     this.names.set(name, count);
     return count === 1 ? name : `${name.slice(0, 190)} (${count})`;
   }
-}
-
-/** Where phrases begin, in order, with as many more as it takes that none has too many bars. */
-export function withinPhrases(starts: Iterable<number>, count: number): readonly number[] {
-  const sorted = [...new Set(starts)].filter((at) => at < count).sort((a, b) => a - b);
-  return sorted.flatMap((from, index) => {
-    const length = (sorted[index + 1] ?? count) - from;
-    return Array.from({ length: Math.ceil(length / MAX_BARS) }, (_, cut) => from + cut * MAX_BARS);
-  });
-}
-
-export function sayTooManyBars(remarks: Remarks): void {
-  remarks.say(
-    "too-many-bars",
-    "error",
-    `a song is read up to ${MOST_BARS_IN_FILE} bars: what follows them was left out`,
-  );
 }
 
 /** Phrases in the order in which they are heard; what follows itself is played so often. */

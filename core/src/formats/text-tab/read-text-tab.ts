@@ -10,6 +10,7 @@ import { MAX_BARS } from "../../score/bar";
 import { MAX_PHRASES } from "../../score/song";
 import { soundingShift } from "../../theory/fingered";
 import { soundOfShape } from "../../theory/shapes-and-sound";
+import { TOO_MANY_PHRASES } from "../reading/song-room";
 import { chooseTuning } from "./choose-tuning";
 import { findSystems, type System } from "./find-systems";
 import type { Header } from "./header";
@@ -124,7 +125,7 @@ export function readTextTab(text: string, options: TextTabOptions): TextTabReadi
       severity: "error",
       line: spans[kept]!.lines[0],
       column: 1,
-      message: `a song has at most ${MAX_PHRASES} phrases: what follows them was left out`,
+      message: TOO_MANY_PHRASES,
     });
   }
   return {
