@@ -1,3 +1,4 @@
+import { analyse, name } from "./analyse-command";
 import { positions, read, tunings, type Outcome } from "./commands";
 import { convert } from "./convert-command";
 import { findTuningCommand } from "./find-tuning-command";
@@ -29,6 +30,8 @@ const USAGE = `usage: intonazione COMMAND
         [--intent sound|shapes|key|octave] [--within SEMITONES] [--beyond mark|fold|chord-tone|leave-out]
         [--alternatives K]
   find-tuning IN [--part N] [--top N] [--evidence FILE]
+  analyse IN
+  name [--key KEY] NOTE...
   render IN OUT.wav [--tempo 25-150] [--with click,backing]
 `;
 
@@ -90,6 +93,11 @@ export async function main(
         return report(remap(readOptions(rest, REMAP_OPTIONS)));
       case "find-tuning":
         return report(findTuningCommand(readOptions(rest, ["part", "top", "evidence"])));
+      case "analyse":
+        return report(analyse(readOptions(rest, [])));
+      case "name":
+        print(name(readOptions(rest, ["key"])));
+        return 0;
       case "render":
         return report(render(readOptions(rest, ["tempo", "with"])));
       case "help":
@@ -98,7 +106,7 @@ export async function main(
         return 0;
       default:
         throw new Unusable(
-          `unknown command ${command ?? "(none)"}: expected positions, setup, capo, tuning, tunings, read, convert, place, remap, find-tuning or render`,
+          `unknown command ${command ?? "(none)"}: expected positions, setup, capo, tuning, tunings, read, convert, place, remap, find-tuning, analyse, name or render`,
         );
     }
   } catch (error) {

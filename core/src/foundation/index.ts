@@ -3,3 +3,4 @@ export { seededRandom, type Random } from "./random";
 export { type Result } from "./result";
 export { hasErrors, type Finding, type Severity, type Whereabouts } from "./finding";
 export { isSame } from "./same";
+export { Memory } from "./memory";

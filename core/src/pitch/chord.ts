@@ -17,27 +17,51 @@ export interface Chord {
   readonly bass?: PitchClass;
 }
 
-/** Semitones above the root, by quality. */
+/** Semitones above the root, by quality; what lies above the seventh is folded into one octave. */
 export const CHORD_TONES = {
   "": [0, 4, 7],
   m: [0, 3, 7],
   "5": [0, 7],
   "6": [0, 4, 7, 9],
   m6: [0, 3, 7, 9],
+  "69": [0, 2, 4, 7, 9],
+  m69: [0, 2, 3, 7, 9],
   "7": [0, 4, 7, 10],
   m7: [0, 3, 7, 10],
   maj7: [0, 4, 7, 11],
+  mMaj7: [0, 3, 7, 11],
   sus2: [0, 2, 7],
   sus4: [0, 5, 7],
+  "7sus2": [0, 2, 7, 10],
   "7sus4": [0, 5, 7, 10],
+  "9sus4": [0, 2, 5, 7, 10],
+  "13sus4": [0, 2, 5, 7, 9, 10],
   add9: [0, 2, 4, 7],
+  madd9: [0, 2, 3, 7],
+  add11: [0, 4, 5, 7],
+  madd11: [0, 3, 5, 7],
   "9": [0, 2, 4, 7, 10],
   m9: [0, 2, 3, 7, 10],
   maj9: [0, 2, 4, 7, 11],
+  mMaj9: [0, 2, 3, 7, 11],
+  "11": [0, 2, 4, 5, 7, 10],
+  m11: [0, 2, 3, 5, 7, 10],
+  maj11: [0, 2, 4, 5, 7, 11],
+  "13": [0, 2, 4, 7, 9, 10],
+  m13: [0, 2, 3, 7, 9, 10],
+  maj13: [0, 2, 4, 7, 9, 11],
   dim: [0, 3, 6],
   dim7: [0, 3, 6, 9],
   m7b5: [0, 3, 6, 10],
   aug: [0, 4, 8],
+  "7#5": [0, 4, 8, 10],
+  "maj7#5": [0, 4, 8, 11],
+  "7b5": [0, 4, 6, 10],
+  "7b9": [0, 1, 4, 7, 10],
+  "7#9": [0, 3, 4, 7, 10],
+  "7#11": [0, 4, 6, 7, 10],
+  "7b13": [0, 4, 7, 8, 10],
+  "maj7#11": [0, 4, 6, 7, 11],
 } as const satisfies Readonly<Record<string, readonly number[]>>;
 export type ChordQuality = keyof typeof CHORD_TONES;
 
@@ -59,6 +83,29 @@ const ALIASES: Readonly<Record<string, ChordQuality>> = {
   "7sus": "7sus4",
   add2: "add9",
   "2": "add9",
+  "6add9": "69",
+  m6add9: "m69",
+  minMaj7: "mMaj7",
+  mmaj7: "mMaj7",
+  mM7: "mMaj7",
+  M9: "maj9",
+  M13: "maj13",
+  add4: "add11",
+  min9: "m9",
+  min11: "m11",
+  min13: "m13",
+  "9sus": "9sus4",
+  "13sus": "13sus4",
+  aug7: "7#5",
+  "+7": "7#5",
+  "7♯5": "7#5",
+  "7♭5": "7b5",
+  "7♭9": "7b9",
+  "7♯9": "7#9",
+  "7♯11": "7#11",
+  "7♭13": "7b13",
+  "maj7♯11": "maj7#11",
+  "maj7♯5": "maj7#5",
   "°": "dim",
   o: "dim",
   "°7": "dim7",
@@ -73,7 +120,9 @@ const ALIASES: Readonly<Record<string, ChordQuality>> = {
  * @returns an error that says what was expected.
  */
 export function parseChord(text: string): Result<Chord> {
-  const match = /^([A-G][#♯b♭]?)([^/]*)(?:\/(.+))?$/u.exec(text.trim());
+  // “6/9” is one quality, not a chord over a bass.
+  const said = text.trim().replace(/^([A-G][#♯b♭]?m?)6\/9/u, "$169");
+  const match = /^([A-G][#♯b♭]?)([^/]*)(?:\/(.+))?$/u.exec(said);
   const root = match && parsePitchClass(match[1]!);
   if (!match || !root?.ok)
     return err(`“${text.trim()}” is no chord: expected one like A, F#m7 or D/F#`);

@@ -16,3 +16,4 @@ export { frequencyHzOf, parseReference, STANDARD_REFERENCE_HZ } from "./frequenc
 export { displayKey, formatKey, parseKey, signatureOf, type Key, type Mode } from "./key";
 export { spellMidi } from "./spelling";
 export { displayChord, formatChord, parseChord, parseChords, type Chord } from "./chord";
+export { intervalInWords, type Interval } from "./interval";

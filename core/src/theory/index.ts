@@ -10,3 +10,6 @@ export {
 } from "./capo-finder";
 export { degreeOf } from "./degree";
 export { CHORD_FRAMES, chordsOfFrame, type ChordFrame } from "./frames";
+export { degreeInChord, type ChordDegree } from "./chord-degree";
+export { nameChord, type ChordReading } from "./name-chord";
+export { displayScale, formatScale, keyOfScale, notesOfScale, type Scale } from "./scale";

@@ -1,7 +1,7 @@
 import { parseChord, type Chord, type ChordQuality } from "../../pitch/chord";
 import type { Alter, PitchClass, Step } from "../../pitch/pitch";
 import { childOf, childrenOf, integerOf, textOf, type XmlElement } from "../xml/read-xml";
-import { KIND_OF_CHORD, NEAREST_KIND } from "./vocabulary.data";
+import { KIND_OF_CHORD } from "./vocabulary.data";
 
 const QUALITY_OF_KIND = new Map(
   Object.entries(KIND_OF_CHORD)
@@ -26,23 +26,24 @@ export function readHarmony(
   const exact = qualityOf(kind, element);
   const said = written === undefined ? undefined : parseChord(`C${written}`);
   const quality =
-    exact ??
-    (said?.ok ? said.value.quality : undefined) ??
-    QUALITY_OF_KIND.get(kind) ??
-    NEAREST_KIND[kind] ??
-    "";
+    exact ?? (said?.ok ? said.value.quality : undefined) ?? QUALITY_OF_KIND.get(kind) ?? "";
   const isNearest = exact === undefined && !said?.ok;
   return { chord: { root, quality, ...(bass && { bass }) }, isNearest };
 }
 
 function qualityOf(kind: string, element: XmlElement): ChordQuality | undefined {
   const degrees = childrenOf(element, "degree")
-    .map((degree) => `${textOf(degree, "degree-type")} ${integerOf(degree, "degree-value")}`)
+    .map(
+      (degree) =>
+        `${textOf(degree, "degree-type")} ${integerOf(degree, "degree-value")} ${integerOf(degree, "degree-alter") ?? 0}`,
+    )
     .sort()
     .join();
   if (degrees === "") return QUALITY_OF_KIND.get(kind);
   const found = Object.entries(KIND_OF_CHORD).find(([, one]) => {
-    const own = (one.degrees ?? []).map(({ type, value }) => `${type} ${value}`);
+    const own = (one.degrees ?? []).map(
+      ({ type, value, alter = 0 }) => `${type} ${value} ${alter}`,
+    );
     return one.kind === kind && own.sort().join() === degrees;
   });
   return found?.[0] as ChordQuality | undefined;

@@ -29,7 +29,12 @@ export const VALUE_OF_TYPE: Readonly<Record<string, readonly [number, number]>> 
 
 interface KindOfChord {
   readonly kind: string;
-  readonly degrees?: readonly { readonly value: number; readonly type: "add" | "subtract" }[];
+  readonly degrees?: readonly {
+    readonly value: number;
+    /** Semitones; 0 where it is left out. */
+    readonly alter?: number;
+    readonly type: "add" | "subtract" | "alter";
+  }[];
 }
 
 export const KIND_OF_CHORD: Readonly<Record<ChordQuality, KindOfChord>> = {
@@ -58,18 +63,48 @@ export const KIND_OF_CHORD: Readonly<Record<ChordQuality, KindOfChord>> = {
   dim7: { kind: "diminished-seventh" },
   m7b5: { kind: "half-diminished" },
   aug: { kind: "augmented" },
-};
-
-/** Kinds that have no quality here, and the nearest that has; what is left off is reported. */
-export const NEAREST_KIND: Readonly<Record<string, ChordQuality>> = {
-  "augmented-seventh": "aug",
-  "major-minor": "m",
-  "dominant-11th": "9",
-  "major-11th": "maj9",
-  "minor-11th": "m9",
-  "dominant-13th": "9",
-  "major-13th": "maj9",
-  "minor-13th": "m9",
+  "69": { kind: "major-sixth", degrees: [{ value: 9, type: "add" }] },
+  m69: { kind: "minor-sixth", degrees: [{ value: 9, type: "add" }] },
+  mMaj7: { kind: "major-minor" },
+  "7sus2": {
+    kind: "dominant",
+    degrees: [
+      { value: 3, type: "subtract" },
+      { value: 2, type: "add" },
+    ],
+  },
+  "9sus4": {
+    kind: "dominant-ninth",
+    degrees: [
+      { value: 3, type: "subtract" },
+      { value: 4, type: "add" },
+    ],
+  },
+  "13sus4": {
+    kind: "dominant-13th",
+    degrees: [
+      { value: 3, type: "subtract" },
+      { value: 4, type: "add" },
+    ],
+  },
+  madd9: { kind: "minor", degrees: [{ value: 9, type: "add" }] },
+  add11: { kind: "major", degrees: [{ value: 11, type: "add" }] },
+  madd11: { kind: "minor", degrees: [{ value: 11, type: "add" }] },
+  mMaj9: { kind: "major-minor", degrees: [{ value: 9, type: "add" }] },
+  "11": { kind: "dominant-11th" },
+  m11: { kind: "minor-11th" },
+  maj11: { kind: "major-11th" },
+  "13": { kind: "dominant-13th" },
+  m13: { kind: "minor-13th" },
+  maj13: { kind: "major-13th" },
+  "7#5": { kind: "augmented-seventh" },
+  "maj7#5": { kind: "major-seventh", degrees: [{ value: 5, alter: 1, type: "alter" }] },
+  "7b5": { kind: "dominant", degrees: [{ value: 5, alter: -1, type: "alter" }] },
+  "7b9": { kind: "dominant", degrees: [{ value: 9, alter: -1, type: "add" }] },
+  "7#9": { kind: "dominant", degrees: [{ value: 9, alter: 1, type: "add" }] },
+  "7#11": { kind: "dominant", degrees: [{ value: 11, alter: 1, type: "add" }] },
+  "7b13": { kind: "dominant", degrees: [{ value: 13, alter: -1, type: "add" }] },
+  "maj7#11": { kind: "major-seventh", degrees: [{ value: 11, alter: 1, type: "add" }] },
 };
 
 /** What has no element of its own stands in other-technical, in words that a player reads. */

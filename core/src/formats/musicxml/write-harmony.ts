@@ -20,12 +20,12 @@ export function harmonyElement({ at, chord }: ChordAt, from: Fraction, divisions
     named("root", chord.root),
     leaf("kind", kind, { text: chord.quality }),
     chord.bass && named("bass", chord.bass),
-    degrees.map(({ value, type }) =>
+    degrees.map(({ value, alter = 0, type }) =>
       node(
         "degree",
         {},
         leaf("degree-value", value),
-        leaf("degree-alter", 0),
+        leaf("degree-alter", alter),
         leaf("degree-type", type),
       ),
     ),

@@ -1,0 +1,144 @@
+import { midiOf, type Pitch } from "../pitch/pitch";
+import { add, compare, toNumber, type Fraction } from "../rhythm/fraction";
+import { momentsOf, type Bar } from "../score/bar";
+import { lengthOf, linkOf, notesOf, techniqueOf } from "../score/event";
+import type { PitchedNote, LineEvent } from "../score/event";
+import type { BarFrame } from "../score/frame";
+import type { KeyNote } from "../theory/rank-keys";
+
+/** A note as it is heard: tied notes are one. */
+export interface HeardNote {
+  readonly note: PitchedNote;
+  readonly event: LineEvent;
+  /** Index of its bar in the line. */
+  readonly bar: number;
+  /** From the first event of its bar. */
+  readonly onset: Fraction;
+  /** Whole notes from the start of the line, by what is written; and to where it sounds. */
+  readonly start: number;
+  readonly end: number;
+  /** What sounds, in semitones with C4 = 60: a bent note at the height it is bent to. */
+  readonly midi: number;
+  readonly pitch: Pitch;
+}
+
+/**
+ * What of a line is heard with a pitch, in order of time; graces, dead and muted strokes left out. A
+ * bend by an odd quarter tone counts as the fretted note: it has no semitone of its own.
+ */
+export function heardIn(bars: readonly Bar[], frames: readonly BarFrame[]): readonly HeardNote[] {
+  const heard: HeardNote[] = [];
+  const open = new Map<number, number>();
+  let barStart = 0;
+  for (const [index, bar] of bars.entries()) {
+    for (const { onset, events } of momentsOf(bar)) {
+      for (const event of events) {
+        if (lengthOf(event).num === 0) continue;
+        const start = barStart + toNumber(onset);
+        const end = start + toNumber(event.duration);
+        for (const note of notesOf(event)) {
+          if (note.kind === "dead" || techniqueOf(note, "fret-hand-mute")) continue;
+          const written = midiOf(note.pitch);
+          const tied = linkOf(note) === "tie" ? open.get(written) : undefined;
+          if (tied !== undefined) {
+            heard[tied] = { ...heard[tied]!, end };
+            continue;
+          }
+          const midi = soundsAt(note);
+          open.set(written, heard.length);
+          heard.push({ note, event, bar: index, onset, start, end, midi, pitch: note.pitch });
+        }
+      }
+    }
+    barStart += toNumber(frames[index]?.length ?? { num: 1, den: 1 });
+  }
+  return heard.sort((a, b) => a.start - b.start);
+}
+
+function soundsAt(note: PitchedNote): number {
+  const bend = techniqueOf(note, "bend");
+  const semitones = bend && bend.cents % 100 === 0 ? bend.cents / 100 : 0;
+  return Math.min(127, midiOf(note.pitch) + semitones);
+}
+
+/** Longer notes than this, in whole notes, count no more than it. */
+const LONGEST = 0.5;
+const SHORTEST = 1 / 16;
+const ON_DOWNBEAT = 1.5;
+const ON_BEAT = 1.2;
+
+/**
+ * Heard notes as evidence for a key, weighted by length and metre.
+ * @param barsBefore How many bars of the part stand before the line: bars are told by their numbers.
+ */
+export function keyNotes(
+  heard: readonly HeardNote[],
+  frames: readonly BarFrame[],
+  barsBefore = 0,
+): readonly KeyNote[] {
+  return heard.map(({ midi, bar, onset, start, end, event }) => {
+    const frame = frames[bar];
+    const at = frame ? toNumber(add(onset, frame.from)) : toNumber(onset);
+    const beat = 1 / (frame?.metre.unit ?? 4);
+    const isOnBeat = Math.abs(at / beat - Math.round(at / beat)) < 1e-9;
+    const metric = at === 0 ? ON_DOWNBEAT : isOnBeat ? ON_BEAT : 1;
+    const isGhost = notesOf(event).some((note) => techniqueOf(note, "ghost"));
+    const length = Math.min(LONGEST, Math.max(SHORTEST, end - start));
+    return {
+      midi,
+      weight: length * metric * (isGhost ? 0.5 : 1),
+      bar: barsBefore + bar + 1,
+      isOnDownbeat: at === 0,
+      moment: barsBefore * 64 + start,
+    };
+  });
+}
+
+/** What sounds together from one moment on. */
+export interface SoundingMoment {
+  readonly bar: number;
+  readonly onset: Fraction;
+  readonly start: number;
+  /** Lowest first; those held from before among them. */
+  readonly notes: readonly HeardNote[];
+  /** How many of them begin here. */
+  readonly fresh: number;
+}
+
+/** Every moment at which something begins, with all that sounds then. */
+export function soundingMoments(heard: readonly HeardNote[]): readonly SoundingMoment[] {
+  const moments: SoundingMoment[] = [];
+  let held: HeardNote[] = [];
+  for (let at = 0; at < heard.length;) {
+    const first = heard[at]!;
+    const fresh: HeardNote[] = [];
+    while (at < heard.length && isTogether(heard[at]!, first)) fresh.push(heard[at++]!);
+    held = held.filter(
+      ({ end, midi, note }) =>
+        end > first.start + 1e-9 &&
+        !fresh.some(
+          (one) => one.midi === midi || (one.note.place?.string ?? -1) === note.place?.string,
+        ),
+    );
+    const notes = [...fresh, ...held].sort((a, b) => a.midi - b.midi);
+    moments.push({
+      bar: first.bar,
+      onset: first.onset,
+      start: first.start,
+      notes,
+      fresh: fresh.length,
+    });
+    held.push(...fresh.map(ringing));
+  }
+  return moments;
+}
+
+function isTogether(a: HeardNote, b: HeardNote): boolean {
+  return a.bar === b.bar && compare(a.onset, b.onset) === 0;
+}
+
+/** What is left ringing sounds to the end of its bar, unless its string is played again. */
+function ringing(one: HeardNote): HeardNote {
+  if (!techniqueOf(one.note, "let-ring")) return one;
+  return { ...one, end: Math.max(one.end, Math.floor(one.start + 1)) };
+}

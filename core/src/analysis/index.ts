@@ -1,0 +1,16 @@
+export {
+  bassBelow,
+  chordsOf,
+  harmoniesOf,
+  heardLines,
+  isOfKey,
+  keysOf,
+  shiftOfParts,
+  type HeardLine,
+  type PartsHarmony,
+  type StretchKey,
+} from "./analyse-song";
+export type { HeardChord } from "./chords";
+export { parallelOf, type HarmonyMoment, type Parallel } from "./harmony";
+export { overChanges, type ChangesRow } from "./over-changes";
+export type { HeardNote } from "./heard";
