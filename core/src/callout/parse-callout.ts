@@ -5,6 +5,7 @@ import { checkTuplets } from "../checks/tuplets";
 import type { Finding } from "../foundation/finding";
 import type { Bar } from "../score/bar";
 import { framesOf, type BarMark } from "../score/frame";
+import { spellBars } from "../theory/spell-bars";
 import { assemble } from "./assemble";
 import { CalloutParser } from "./callout-parser";
 import type { CalloutContext } from "./context";
@@ -37,7 +38,7 @@ export function parseCallout(
   }
   const parser = new CalloutParser(text, context, newId);
   const items = parser.run();
-  const { bars, marks } = assemble(items, context, (code, { start, length }, message) =>
+  const { bars: assembled, marks } = assemble(items, context, (code, { start, length }, message) =>
     parser.scanner.findings.push({
       code,
       severity: "error",
@@ -45,6 +46,8 @@ export function parseCallout(
       message,
     }),
   );
+  // What was said by its pitch keeps the name it was given.
+  const bars = spellBars(assembled, context.key, ({ place }) => place !== undefined);
   const frames = framesOf(marks, context, bars.length);
   const checked = [...checkBounds(bars), ...checkLinks(bars), ...checkTuplets(bars)].map(
     (finding): Finding => {
