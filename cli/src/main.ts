@@ -1,4 +1,5 @@
 import { analyse, name } from "./analyse-command";
+import { check } from "./check-command";
 import { positions, read, tunings, type Outcome } from "./commands";
 import { convert } from "./convert-command";
 import { findTuningCommand } from "./find-tuning-command";
@@ -30,6 +31,7 @@ const USAGE = `usage: intonazione COMMAND
         [--intent sound|shapes|key|octave] [--within SEMITONES] [--beyond mark|fold|chord-tone|leave-out]
         [--alternatives K]
   find-tuning IN [--part N] [--top N] [--evidence FILE]
+  check IN
   analyse IN
   name [--key KEY] NOTE...
   render IN OUT.wav [--tempo 25-150] [--with click,backing]
@@ -93,6 +95,8 @@ export async function main(
         return report(remap(readOptions(rest, REMAP_OPTIONS)));
       case "find-tuning":
         return report(findTuningCommand(readOptions(rest, ["part", "top", "evidence"])));
+      case "check":
+        return report(check(readOptions(rest, [])));
       case "analyse":
         return report(analyse(readOptions(rest, [])));
       case "name":
@@ -106,7 +110,7 @@ export async function main(
         return 0;
       default:
         throw new Unusable(
-          `unknown command ${command ?? "(none)"}: expected positions, setup, capo, tuning, tunings, read, convert, place, remap, find-tuning, analyse, name or render`,
+          `unknown command ${command ?? "(none)"}: expected positions, setup, capo, tuning, tunings, read, convert, place, remap, find-tuning, check, analyse, name or render`,
         );
     }
   } catch (error) {

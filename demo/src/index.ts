@@ -45,7 +45,9 @@ export function demoSong(data: DemoSong): Song {
         newId,
       );
       phrases[index] = { ...phrase, marks };
-      const slip = findings.find((finding) => finding.severity !== "info");
+      const slip = findings.find(
+        ({ severity }) => severity === "error" || (severity === "warning" && !data.slips),
+      );
       if (slip)
         throw new RangeError(`${data.slug}, ${row.name}, phrase ${index + 1}: ${slip.message}`);
       const placed = placeBars(bars, neck, "unplaced").bars;

@@ -26,6 +26,8 @@ export interface DemoSong {
   readonly form?: string;
   readonly phrases: readonly string[];
   readonly parts: readonly DemoPart[];
+  /** Slips that were put there on purpose, by their codes: a sheet to try Check on. */
+  readonly slips?: readonly string[];
 }
 
 /** The studio and everything in it are made up; the music was written for it. */
@@ -170,6 +172,51 @@ export const DEMO_SONGS: readonly DemoSong[] = [
           "'4. A6 '8 A6 '4 D8 A6 | '4. A3 '8 A3 '4 D5 A3 | '4. E4 '8 E4 '4 A6 E4 | '4. E6 '8 E6 '4 A8 '8 A7 A6",
           "'8 A6 A6 D8 A6 Ax A6 D8 A4 | A3 A3 D5 A3 Ax A3 D5 A3 | E4 E4 A6 E4 Ex E4 A6 E5 | '4 E6 '8 A8 A6 '2 E6",
         ],
+      },
+    ],
+  },
+  {
+    slug: "crooked-stile",
+    title: "Crooked Stile",
+    tempoBpm: 100,
+    metre: "4/4",
+    key: "A minor",
+    school: "nominal",
+    note: "A sheet with a dozen slips in it, to try Check on. One of them: it is all in E mixolydian.",
+    phrases: ["Lane", "Stile", "Hedge"],
+    slips: [
+      "tuning-named-otherwise",
+      "key-named-otherwise",
+      "link-turned-round",
+      "bar-under",
+      "ring-cut",
+      "chord-named-otherwise",
+      "direction-words",
+      "unison-bend-off",
+      "string-named-otherwise",
+      "span-too-wide",
+      "shift-too-far",
+      "clash",
+    ],
+    parts: [
+      {
+        name: "Guitar",
+        instrument: "Grey Wader",
+        tuningId: "standard",
+        capo: 0,
+        tone: "Drop D, a little drive.",
+        callouts: [
+          "'4 A0 '8 A3h2 D2 D0 A3 A0 | '4 D2 '8 D0 A3 '4 A0 | '4 ring[D2] D3 '2 A0 | \"D minor chord\" '1 A0+D2+G2+B1+e0",
+          "\"slide down to it\" '4 D2s5 '2 A0 | '4 G7b½+B5 - '2 A0 | \"on the D string\" '4 G2 D2 '2 A0 | E1+A8 A0",
+          "'16 E1 '8. E17 '4 E3 '2 A0 | '4 A0 A3 D2 A3 | '4 E3 E0 '2 A0 | '1 A0+D2+G2",
+        ],
+      },
+      {
+        name: "Bass",
+        instrument: "Tug",
+        tuningId: "bass-standard",
+        capo: 0,
+        callouts: ["'1 A0 | A0 | A0 | A0", "'1 A0 | A0 | A0 | E1", "'1 E1 | '2 E4 A0 | '1 A0 | A0"],
       },
     ],
   },

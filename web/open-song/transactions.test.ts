@@ -1,10 +1,10 @@
 import { formatKey, midiOf } from "@intonazione/core/pitch";
 import { keepShapes, moveSong } from "@intonazione/core/remap";
-import { eventsOf, barsOfPart, notesOf, type Song } from "@intonazione/core/score";
+import { detailsOf, eventsOf, barsOfPart, notesOf, type Song } from "@intonazione/core/score";
 import { neckOf } from "@intonazione/core/neck";
 import { describe, expect, it } from "vitest";
 import { songOf, storeOf } from "./open-song.test-kit";
-import { changeDetails, detailsOf, equip, moveWhole, reinstrument } from "./transactions";
+import { changeDetails, equip, moveWhole, reinstrument } from "./transactions";
 
 const song = songOf(["E0 E3 A2 D0", "G2 B1 e3"]);
 const guitar = song.parts[0]!;

@@ -15,6 +15,7 @@ import type {
   SongDetails,
   Transaction,
 } from "@intonazione/core/score";
+import { detailsOf } from "@intonazione/core/score";
 
 /** What a teacher can do to a song, as transactions with the name that undo shows. */
 
@@ -144,12 +145,6 @@ export function removePhrase(song: Song, { id, name }: Phrase): Transaction {
 
 export function setDetails(details: SongDetails): Transaction {
   return { label: "change the song's details", edits: [{ kind: "set-details", details }] };
-}
-
-/** A song without its music. */
-export function detailsOf(song: Song): SongDetails {
-  const { parts: _p, phrases: _f, form: _form, lines: _l, ...details } = song;
-  return details;
 }
 
 export function changeDetails(song: Song, change: Partial<SongDetails>): Transaction {

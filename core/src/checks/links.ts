@@ -26,14 +26,23 @@ const VERB: Readonly<Record<LinkKind, string>> = {
  * Links that come from nothing, from another string, or that go the wrong way, voice by voice. A
  * first note may be hammered from nowhere or slid into; it cannot be tied or released.
  */
-export function checkLinks(bars: readonly Bar[]): readonly Finding[] {
+export function checkLinks(bars: readonly Bar[], barsBefore = 0): readonly Finding[] {
   return [
-    ...checkVoice(bars.map(({ events }) => events)),
-    ...checkVoice(bars.map(({ under }) => under ?? [])),
+    ...checkVoice(
+      bars.map(({ events }) => events),
+      barsBefore,
+    ),
+    ...checkVoice(
+      bars.map(({ under }) => under ?? []),
+      barsBefore,
+    ),
   ];
 }
 
-function checkVoice(bars: readonly (readonly LineEvent[])[]): readonly Finding[] {
+function checkVoice(
+  bars: readonly (readonly LineEvent[])[],
+  barsBefore: number,
+): readonly Finding[] {
   const findings: Finding[] = [];
   let before: readonly Note[] = [];
   for (const [index, events] of bars.entries()) {
@@ -44,8 +53,8 @@ function checkVoice(bars: readonly (readonly LineEvent[])[]): readonly Finding[]
         findings.push({
           code: found.code,
           severity: "warning",
-          where: { bar: index + 1, eventId: event.id },
-          message: `bar ${index + 1}: ${found.message}`,
+          where: { bar: barsBefore + index + 1, eventId: event.id },
+          message: `bar ${barsBefore + index + 1}: ${found.message}`,
         });
       }
       before = notesOf(event);

@@ -52,12 +52,12 @@ export function tupletRuns(events: readonly LineEvent[]): readonly TupletRun[] {
 }
 
 /** Tuplets that are not filled, or hold more than they can. */
-export function checkTuplets(bars: readonly Bar[]): readonly Finding[] {
+export function checkTuplets(bars: readonly Bar[], barsBefore = 0): readonly Finding[] {
   return bars.flatMap((bar, index) =>
     [bar.events, ...(bar.under ? [bar.under] : [])].flatMap((voice) =>
       tupletRuns(voice)
         .filter(({ isFull }) => !isFull)
-        .map((run) => unfilled(run, index + 1)),
+        .map((run) => unfilled(run, barsBefore + index + 1)),
     ),
   );
 }

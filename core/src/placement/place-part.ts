@@ -103,6 +103,11 @@ function planAsItStands({ bars, secondsPerWhole }: PhraseRequest, table: HandTab
   return plan;
 }
 
+/** How a line of a song is held as it is placed; worked out once for each line and table. */
+export function standingPlan(song: Song, line: Line, table: HandTable): Plan {
+  return planAsItStands(phraseRequest(song, line.phraseId, line, table), table);
+}
+
 /**
  * What it takes to plan one phrase of a part where it stands: after the phrase before it, and alike
  * to the bars before that sound the same.

@@ -2,7 +2,15 @@ import type { Place } from "../neck/neck";
 import { withEvents, type Bar } from "./bar";
 import { notesOf, withNotes, type LineEvent } from "./event";
 import type { Section } from "./form";
-import { lineOf, type Line, type Part, type Phrase, type Song, type SongDetails } from "./song";
+import {
+  lineOf,
+  type Accepted,
+  type Line,
+  type Part,
+  type Phrase,
+  type Song,
+  type SongDetails,
+} from "./song";
 
 /** Where a note stands in a song. */
 export interface NoteAddress {
@@ -54,6 +62,7 @@ export type Edit =
       readonly line?: LineContent;
     }
   | { readonly kind: "set-form"; readonly form: readonly Section[] }
+  | { readonly kind: "set-accepted"; readonly accepted: readonly Accepted[] }
   /** Another song altogether: an earlier version that is brought back. */
   | { readonly kind: "replace-song"; readonly song: Song }
   | { readonly kind: "place-note"; readonly at: NoteAddress; readonly placement: Placement };
@@ -71,9 +80,10 @@ export interface Applied {
 export function applyEdit(song: Song, edit: Edit): Applied {
   switch (edit.kind) {
     case "set-details": {
-      const { parts, phrases, form, lines, ...before } = song;
+      const { parts, phrases, form, lines, accepted, ...before } = song;
+      const music = { parts, phrases, form, lines, ...(accepted && { accepted }) };
       return {
-        song: { ...edit.details, parts, phrases, form, lines },
+        song: { ...edit.details, ...music },
         inverse: { kind: "set-details", details: before },
       };
     }
@@ -158,6 +168,12 @@ export function applyEdit(song: Song, edit: Edit): Applied {
         song: { ...song, form: edit.form },
         inverse: { kind: "set-form", form: song.form },
       };
+    case "set-accepted": {
+      const { accepted: before = [], ...rest } = song;
+      const { accepted } = edit;
+      const after = accepted.length > 0 ? { ...rest, accepted } : rest;
+      return { song: after, inverse: { kind: "set-accepted", accepted: before } };
+    }
     case "replace-song":
       return { song: edit.song, inverse: { kind: "replace-song", song } };
     case "place-note":

@@ -1,11 +1,13 @@
 export {
   barsOfPart,
+  detailsOf,
   linesOfPart,
   framesOfPhrase,
   lineOf,
   MAX_PARTS,
   newPart,
   styleOf,
+  type Accepted,
   type Line,
   type LineWishes,
   type Part,

@@ -1,7 +1,14 @@
 import { isSame } from "../foundation/same";
 import type { Bar } from "./bar";
 import { barKey } from "./merge-bars";
-import type { Line, Song, SongDetails, Version } from "./song";
+import {
+  detailsOf,
+  type Accepted,
+  type Line,
+  type Song,
+  type SongDetails,
+  type Version,
+} from "./song";
 import { copyOfBars } from "./versions";
 
 export interface MergedSongs {
@@ -42,7 +49,21 @@ export function mergeSongs(base: Song, ours: Song, theirs: Song, newId: () => st
       .filter(isKnown)
       .map((item) => ({ ...item, endings: item.endings.filter(isKnown) })),
   }));
-  return { song: { ...details, parts, phrases, form: played, lines }, both };
+  const accepted = mergeAccepted(base.accepted ?? [], ours.accepted ?? [], theirs.accepted ?? []);
+  const song = { ...details, parts, phrases, form: played, lines };
+  return { song: accepted.length > 0 ? { ...song, accepted } : song, both };
+}
+
+/** What either accepted, but not what either took back since; of two reasons ours. */
+function mergeAccepted(
+  base: readonly Accepted[],
+  ours: readonly Accepted[],
+  theirs: readonly Accepted[],
+): readonly Accepted[] {
+  const has = (list: readonly Accepted[], { finding }: Accepted) =>
+    list.some((one) => one.finding === finding);
+  const added = theirs.filter((one) => !has(ours, one) && !has(base, one));
+  return [...ours.filter((one) => has(theirs, one) || !has(base, one)), ...added];
 }
 
 /** Whichever of the two changed; ours where both did, which is told. */
@@ -54,9 +75,7 @@ function pick<Value>(base: Value, ours: Value, theirs: Value, tell: () => void):
 }
 
 function mergeDetails(base: Song, ours: Song, theirs: Song, both: string[]): SongDetails {
-  const { parts: _p, phrases: _ph, form: _f, lines: _l, ...details } = ours;
-  const fields = new Set([...Object.keys(details), ...Object.keys(theirs)]);
-  for (const other of ["parts", "phrases", "form", "lines"]) fields.delete(other);
+  const fields = new Set([...Object.keys(detailsOf(ours)), ...Object.keys(detailsOf(theirs))]);
   const merged: Record<string, unknown> = {};
   for (const field of fields as Set<keyof SongDetails>) {
     const value = pick(base[field], ours[field], theirs[field], () =>

@@ -30,6 +30,12 @@ export interface SongDetails {
 export const MAX_PARTS = 32;
 export const MAX_PHRASES = 500;
 
+/** A song without its music. */
+export function detailsOf(song: Song): SongDetails {
+  const { parts: _p, phrases: _ph, form: _f, lines: _l, accepted: _a, ...details } = song;
+  return details;
+}
+
 /** A song: phrases in order, parts, and for a part and a phrase at most one line. */
 export interface Song extends SongDetails {
   readonly parts: readonly Part[];
@@ -38,7 +44,18 @@ export interface Song extends SongDetails {
   readonly form: readonly Section[];
   /** In no particular order. */
   readonly lines: readonly Line[];
+  /** What Check found and the teacher wants to stay as it is; absent where there is none. */
+  readonly accepted?: readonly Accepted[];
 }
+
+/** A finding that was accepted, by its key, and why. */
+export interface Accepted {
+  readonly finding: string;
+  /** Like “as on the record”. */
+  readonly reason: string;
+}
+
+export const MAX_ACCEPTED = 2000;
 
 /** One player with an instrument in hand. */
 export interface Part {

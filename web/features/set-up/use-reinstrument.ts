@@ -3,10 +3,11 @@
 import { neckOf } from "@intonazione/core/neck";
 import { keepShapes } from "@intonazione/core/remap";
 import type { Part, Song } from "@intonazione/core/score";
+import { detailsOf } from "@intonazione/core/score";
 import { soundingKey, soundingShift } from "@intonazione/core/theory";
 import { useState } from "react";
 import { useOpenSong } from "@/open-song/context";
-import { detailsOf, reinstrument } from "@/open-song/transactions";
+import { reinstrument } from "@/open-song/transactions";
 import type { ChosenInstrument } from "@/ui/instrument-picker";
 import { atTheDesk } from "@/workers/at-the-desk";
 

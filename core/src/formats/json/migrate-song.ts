@@ -3,7 +3,12 @@ import { STANDARD_REFERENCE_HZ } from "../../pitch/frequency";
 type Plain = Readonly<Record<string, unknown>>;
 
 /** What each schema version became; index 0 leads from version 1 to 2. */
-const STEPS: readonly ((song: Plain) => Plain)[] = [fromVersion1, fromVersion2, fromVersion3];
+const STEPS: readonly ((song: Plain) => Plain)[] = [
+  fromVersion1,
+  fromVersion2,
+  fromVersion3,
+  fromVersion4,
+];
 
 /**
  * Brings a stored song up to the shape of today. What is not shaped like a song stays as it is: the
@@ -80,6 +85,11 @@ function techniqueFromVersion2(technique: Plain): Plain {
 
 /** Version 4: wishes of lines, strings that a note is not to lie on, placing profiles; all of them optional. */
 function fromVersion3(song: Plain): Plain {
+  return song;
+}
+
+/** Version 5: chord symbols to the thirteenth, and findings that were accepted; both of them more than before. */
+function fromVersion4(song: Plain): Plain {
   return song;
 }
 

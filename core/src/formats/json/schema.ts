@@ -17,7 +17,7 @@ import { MAX_TEMPO_BPM, MIN_TEMPO_BPM } from "../../rhythm/tempo";
 import { MAX_BARS } from "../../score/bar";
 import { MAX_PASSES } from "../../score/form";
 import { PICKING_SCHOOLS } from "../../score/picking";
-import { MAX_PARTS, MAX_PHRASES, type Song } from "../../score/song";
+import { MAX_ACCEPTED, MAX_PARTS, MAX_PHRASES, type Song } from "../../score/song";
 import {
   bar,
   chord,
@@ -160,4 +160,8 @@ export const songSchema = detailsSchema.extend({
       }),
     )
     .max(16_000),
+  accepted: z
+    .array(z.object({ finding: z.string().max(300), reason: z.string().max(500) }))
+    .max(MAX_ACCEPTED)
+    .exactOptional(),
 }) satisfies z.ZodType<Song>;
