@@ -46,9 +46,12 @@ const QUALITY_WORDS: Readonly<Record<string, string>> = {
   d: "diminished",
 };
 
-/** @example intervalInWords("m3") // "minor third" */
-export function intervalInWords(name: string): string {
+/** @example intervalInWords(intervalBetween(E3, G4)) // "minor third and an octave" */
+export function intervalInWords({ name, octaves }: Pick<Interval, "name" | "octaves">): string {
   const number = NUMBER_WORDS[Number(name.at(-1)) - 1] ?? "interval";
   const quality = QUALITY_WORDS[name[0]!];
-  return quality ? `${quality} ${number}` : number;
+  const own = quality ? `${quality} ${number}` : number;
+  if (octaves === 0) return own;
+  if (number === "octave") return `${octaves + 1} octaves`;
+  return `${own} and ${octaves === 1 ? "an octave" : `${octaves} octaves`}`;
 }

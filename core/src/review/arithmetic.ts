@@ -3,9 +3,10 @@ import { checkForm } from "../checks/form";
 import { checkLinks } from "../checks/links";
 import { checkTuplets } from "../checks/tuplets";
 import { durationInWords } from "../rhythm/duration";
-import { formatFraction } from "../rhythm/fraction";
+import { compare, formatFraction, type Fraction } from "../rhythm/fraction";
 import { formatMetre } from "../rhythm/metre";
 import { linkOf, notesOf } from "../score/event";
+import type { BarFrame } from "../score/frame";
 import { lineOf, type Song } from "../score/song";
 import type { ReviewFinding } from "./finding";
 import { found, type LineScan } from "./line-scan";
@@ -14,18 +15,21 @@ import type { Mend } from "./mend";
 /** Bars that do not add up, tuplets left open, ties from nothing. */
 export function checkArithmetic(scan: LineScan): readonly ReviewFinding[] {
   const { line, frames, barsBefore, events } = scan;
-  const bars = checkBars(line.bars, frames, barsBefore).map((one): ReviewFinding => {
+  const bars = checkBars(line.bars, frames, barsBefore).flatMap((one): ReviewFinding[] => {
     const bar = one.where.bar! - barsBefore - 1;
     const { filled, excess } = balanceOf(line.bars[bar]!, frames[bar]!);
     const evidence = [
       `${formatFraction(filled)} of a whole note where ${formatFraction(frames[bar]!.length)} fit in ${formatMetre(frames[bar]!.metre)}`,
     ];
     const missing = { num: -excess.num, den: excess.den };
+    if (bar === line.bars.length - 1 && leavesRoomForPickUp(missing, frames)) return [];
     const mend: Mend | undefined =
       one.code === "bar-under" && missing.num > 0
         ? { kind: "add-rest", bar, duration: missing }
         : undefined;
-    return found(scan, "arithmetic", one.code, one.severity, { bar }, one.message, evidence, mend);
+    return [
+      found(scan, "arithmetic", one.code, one.severity, { bar }, one.message, evidence, mend),
+    ];
   });
   const places = new Map(events.map((at) => [at.event.id, at]));
   const tuplets = checkTuplets(line.bars, barsBefore).map((one) => {
@@ -44,6 +48,13 @@ export function checkArithmetic(scan: LineScan): readonly ReviewFinding[] {
     ];
   });
   return [...bars, ...tuplets, ...ties];
+}
+
+/** A last bar that is short by the pick-up makes one bar with it. */
+function leavesRoomForPickUp(missing: Fraction, frames: readonly BarFrame[]): boolean {
+  const [first] = frames;
+  if (!first || first.from.num === 0) return false;
+  return compare(missing, first.length) === 0;
 }
 
 /** Endings that are never reached, repeats that do not close, and forms longer than they are called. */

@@ -51,7 +51,7 @@ export function withoutDoubles(findings: readonly ReviewFinding[]): readonly Rev
 
 const WEIGHT: Readonly<Record<Severity, number>> = { error: 0, warning: 1, info: 2 };
 
-/** What matters most first; within that, as the song goes. */
+/** What matters most first. */
 export function bySeverity(a: ReviewFinding, b: ReviewFinding): number {
   return WEIGHT[a.severity] - WEIGHT[b.severity];
 }

@@ -43,7 +43,7 @@ function clashes(one: HeardLine, other: HeardLine): readonly ReviewFinding[] {
         where: placeIn(one, moment.bar, moment.one.event.id),
         message: `${one.part.name} and ${other.part.name} stand a semitone apart on ${count}`,
         evidence: [
-          `${displayPitch(moment.one.pitch)} against ${displayPitch(moment.other.pitch)}: ${intervalInWords(moment.interval.name)}`,
+          `${displayPitch(moment.one.pitch)} against ${displayPitch(moment.other.pitch)}: ${intervalInWords(moment.interval)}`,
         ],
       },
     ];

@@ -95,7 +95,17 @@ export function* reviewSteps(
     }
   }
   memory.turn();
-  return withoutDoubles(findings).toSorted(bySeverity);
+  return inOrder(song, withoutDoubles(findings));
+}
+
+/** What matters most first; within that, as the song goes. */
+function inOrder(song: Song, findings: readonly ReviewFinding[]): readonly ReviewFinding[] {
+  const order = new Map(song.phrases.map(({ id }, index) => [id, index]));
+  const phraseOf = ({ where }: ReviewFinding) => order.get(where.phraseId ?? "") ?? -1;
+  return findings.toSorted(
+    (a, b) =>
+      bySeverity(a, b) || phraseOf(a) - phraseOf(b) || (a.where.bar ?? 0) - (b.where.bar ?? 0),
+  );
 }
 
 const NO_PROFILES: readonly OwnProfile[] = [];
@@ -171,7 +181,8 @@ function scaleFindings(
   keys: readonly StretchKey[],
 ): readonly ReviewFinding[] {
   const whole = keys.find(({ phraseId, partId }) => phraseId === undefined && partId === undefined);
-  const findings = [...checkStatedKey(song, whole)];
+  const noteCount = heard.reduce((sum, own) => sum + own.heard.length, 0);
+  const findings = [...checkStatedKey(song, whole, noteCount)];
   if (whole && song.note !== undefined) {
     const texts = [{ text: song.note, where: {} }];
     const shifts = song.parts.map((part) => shiftOfParts([part]));

@@ -22,7 +22,7 @@ import type { ReviewFinding } from "./finding";
 
 const MODES = [...SCALE_ROWS.map(([name]) => name), "ionian", "aeolian"];
 const SCALE_WORDS = new RegExp(
-  `\\b([A-G])(♯|#|♭|b|[ -]sharp|[ -]flat)?[ -](${[...MODES].sort((a, b) => b.length - a.length).join("|")})\\b`,
+  `\\b([A-G])(♯|#|♭|b|[ -]sharp|[ -]flat)?[ -](${[...MODES].sort((a, b) => b.length - a.length).join("|")})\\b(?! (?:chord|shape))`,
   "gu",
 );
 /** Words that say: this is what the hand plays. */
@@ -113,9 +113,10 @@ function agrees(named: Scale, heard: Scale, { readings }: StretchKey): boolean {
 export function checkStatedKey(
   song: Song,
   whole: StretchKey | undefined,
+  noteCount: number,
 ): readonly ReviewFinding[] {
   const clear = whole?.clear;
-  if (!clear || isOfKey(clear.scale, song.key)) return [];
+  if (!clear || noteCount < LEAST_NOTES || isOfKey(clear.scale, song.key)) return [];
   const stated = whole.readings.find(({ scale }) => isOfKey(scale, song.key));
   if (stated && clear.score - stated.score < CLEARLY) return [];
   const key = { tonic: clear.scale.tonic, mode: scaleKind(clear.scale.name).family };
@@ -133,6 +134,8 @@ export function checkStatedKey(
 }
 
 const CLEARLY = 0.12;
+/** Fewer notes contradict nobody: a song may only have begun. */
+const LEAST_NOTES = 12;
 
 /** Words at events of a line: chords, degrees, strings and frets that the event does not have. */
 export function checkWordsAtEvents(

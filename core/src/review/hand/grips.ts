@@ -44,6 +44,8 @@ interface Trouble {
 
 function troubleOf(grip: Grip, { neck, player }: LineScan): Trouble | undefined {
   const usual = { ...player, usesThumb: true };
+  // What lies behind a partial capo is no matter of fingers.
+  if (grip.fretted!.lowest <= neck.capo.fret) return undefined;
   if (handsFor(grip, neck, usual, [undefined]).length > 0) return undefined;
   const span = Math.round(spanMm(grip, neck));
   const reach = Math.round(widestGripMm({ ...player, usesThumb: false }));

@@ -15,8 +15,8 @@ type Bend = Extract<Technique, { readonly kind: "bend" }>;
 const HEARD_CENTS = 15;
 /** Pushed further than this a string runs into its neighbours and off the neck, in mm. */
 const MOST_TRAVEL_MM = 26;
-/** More than this no finger holds for long, in N. */
-const MOST_FORCE_N = 70;
+/** More than this three fingers together hardly hold, in N; a judgement. */
+const MOST_FORCE_N = 30;
 
 /** Bends that the string does not reach, or that miss what they aim at. */
 export function checkBends(scan: LineScan): readonly ReviewFinding[] {
