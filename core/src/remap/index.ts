@@ -6,3 +6,4 @@ export { keepShapes } from "./keep-shapes";
 export { movePhrase, type MovedPhrase, type PhraseMove } from "./move-phrase";
 export { againstEachOther, type Meeting, type Relation } from "./against";
 export { onePhrase } from "./one-phrase";
+export { makeHarmony, type HarmonyStep, type MadeHarmony } from "./make-harmony";

@@ -13,3 +13,9 @@ export { CHORD_FRAMES, chordsOfFrame, type ChordFrame } from "./frames";
 export { degreeInChord, type ChordDegree } from "./chord-degree";
 export { nameChord, type ChordReading } from "./name-chord";
 export { displayScale, formatScale, keyOfScale, notesOfScale, type Scale } from "./scale";
+export {
+  movableShapeOf,
+  shapesAlongNeck,
+  type MovableShape,
+  type ShapeOnNeck,
+} from "./movable-shape";
