@@ -1,4 +1,4 @@
-import type { Bar } from "@intonazione/core/score";
+import type { Bar, Line, Part } from "@intonazione/core/score";
 import type { ReactNode } from "react";
 
 /** Draws bars of a phrase as the current part plays it, some events marked; the strips know how. */
@@ -6,4 +6,12 @@ export type DrawBars = (
   phraseId: string,
   bars: readonly Bar[],
   marked: ReadonlySet<string>,
+) => ReactNode;
+
+/** Draws the line of a part in a phrase out of these lines, some events marked. */
+export type DrawLines = (
+  part: Part,
+  phraseId: string,
+  lines: readonly Line[],
+  marked?: ReadonlySet<string>,
 ) => ReactNode;

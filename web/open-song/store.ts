@@ -9,12 +9,14 @@ import {
   type Song,
   type Transaction,
 } from "@intonazione/core/score";
+import { USUAL_PICKING_PER_SECOND } from "@intonazione/core/review";
 import { createStore, type StoreApi } from "zustand/vanilla";
 import { settle, type Cursor } from "./cursor";
 import type { Listening } from "./heard";
+import type { Review } from "./review";
 import { USUAL_LANES, type LaneSet, type ShownLanes } from "./shown-lanes";
 
-export const STAGES = ["set-up", "write", "place"] as const;
+export const STAGES = ["set-up", "write", "place", "check"] as const;
 export type Stage = (typeof STAGES)[number];
 
 /** The views of Set up, in the order in which a teacher says them. */
@@ -28,6 +30,10 @@ export type WriteView = (typeof WRITE_VIEWS)[number];
 /** What the middle shows while one places. */
 export const PLACE_VIEWS = ["places", "ways", "side by side", "parts", "tuning"] as const;
 export type PlaceView = (typeof PLACE_VIEWS)[number];
+
+/** What the middle shows while one checks. */
+export const CHECK_VIEWS = ["findings", "key and chords", "harmony", "over changes"] as const;
+export type CheckView = (typeof CHECK_VIEWS)[number];
 
 export interface Selection {
   readonly phraseId: string;
@@ -67,6 +73,12 @@ export interface SongState extends ShownLanes {
   readonly setUpView: SetUpView;
   readonly writeView: WriteView;
   readonly placeView: PlaceView;
+  readonly checkView: CheckView;
+  readonly review: Review;
+  /** The finding that is looked at, by its key. */
+  readonly findingKey: string | undefined;
+  /** Strokes in a row above this, a second, are told. */
+  readonly pickingPerSecond: number;
   /** All parts of a phrase one above the other, or only the one at the cursor. */
   readonly showsAllParts: boolean;
   readonly drafts: Drafts;
@@ -130,6 +142,10 @@ export function createSongStore({
     setUpView: "hand",
     writeView: "strips",
     placeView: "places",
+    checkView: "findings",
+    review: { kind: "none" },
+    findingKey: undefined,
+    pickingPerSecond: USUAL_PICKING_PER_SECOND,
     lanes,
     ownLanes: {},
     showsAllParts: false,

@@ -1,6 +1,7 @@
 import type { Capo, Instrument } from "@intonazione/core/instrument";
 import type { Place } from "@intonazione/core/neck";
-import { displayPitch } from "@intonazione/core/pitch";
+import { displayChord, displayPitch, otherName, type Chord } from "@intonazione/core/pitch";
+import { compare, type Fraction } from "@intonazione/core/rhythm";
 import type { MovedSong } from "@intonazione/core/remap";
 import type {
   Bar,
@@ -15,7 +16,7 @@ import type {
   SongDetails,
   Transaction,
 } from "@intonazione/core/score";
-import { detailsOf } from "@intonazione/core/score";
+import { detailsOf, lineOf, MAX_ACCEPTED, withEvents, withNotes } from "@intonazione/core/score";
 
 /** What a teacher can do to a song, as transactions with the name that undo shows. */
 
@@ -231,4 +232,61 @@ export function addPart(
 
 export function removePart({ id, name }: Part): Transaction {
   return { label: `remove ${name}`, edits: [{ kind: "remove-part", partId: id }] };
+}
+
+/** Puts right what Check found. */
+export function mendFinding(words: string, edits: readonly Edit[]): Transaction {
+  return { label: words, edits };
+}
+
+/** Lets a finding stay as it is, for a reason. */
+export function acceptFinding(song: Song, finding: string, reason: string): Transaction {
+  const others = (song.accepted ?? []).filter((one) => one.finding !== finding);
+  const accepted = [...others, { finding, reason }].slice(-MAX_ACCEPTED);
+  return { label: "accept a finding", edits: [{ kind: "set-accepted", accepted }] };
+}
+
+export function takeBackAcceptance(song: Song, finding: string): Transaction {
+  const accepted = (song.accepted ?? []).filter((one) => one.finding !== finding);
+  return { label: "open a finding again", edits: [{ kind: "set-accepted", accepted }] };
+}
+
+/** Writes a chord over a moment of a bar, by its index; one that stands there already gives way. */
+export function nameChordAt(phrase: Phrase, bar: number, at: Fraction, chord: Chord): Transaction {
+  const own = phrase.marks.find((mark) => mark.bar === bar) ?? { bar };
+  const others = (own.chords ?? []).filter((one) => compare(one.at, at) !== 0);
+  const chords = [...others, { at, chord }].sort((a, b) => compare(a.at, b.at));
+  const marks = [...phrase.marks.filter((mark) => mark.bar !== bar), { ...own, chords }];
+  return {
+    label: `name ${displayChord(chord)}`,
+    edits: [
+      {
+        kind: "replace-phrase",
+        phrase: { ...phrase, marks: marks.sort((a, b) => a.bar - b.bar) },
+      },
+    ],
+  };
+}
+
+/** Writes a line of a part anew; its other versions stay. */
+export function writeLine(label: string, { phraseId, partId, bars }: Line): Transaction {
+  return { label, edits: [{ kind: "set-bars", phraseId, partId, bars }] };
+}
+
+/** Calls a note by its other name: D♯ for E♭. */
+export function respell(
+  { phraseId, partId }: { readonly phraseId: string; readonly partId: string },
+  song: Song,
+  note: PitchedNote,
+): Transaction {
+  const pitch = otherName(note.pitch);
+  const bars = lineOf(song, phraseId, partId)!.bars.map((bar) =>
+    withEvents(bar, (event) =>
+      withNotes(event, (one) => (one.id === note.id ? { ...note, pitch } : one)),
+    ),
+  );
+  return {
+    label: `spell ${displayPitch(pitch)}`,
+    edits: [{ kind: "set-bars", phraseId, partId, bars }],
+  };
 }

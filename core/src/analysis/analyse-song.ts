@@ -135,7 +135,7 @@ function whyUnclear(notes: readonly KeyNote[]): string {
 }
 
 /** The bass, or the lowest other part, that plays along. */
-export function bassBelow(own: HeardLine, lines: readonly HeardLine[]): HeardLine | undefined {
+function bassBelow(own: HeardLine, lines: readonly HeardLine[]): HeardLine | undefined {
   return lines.find(
     ({ phrase, part }) =>
       phrase === own.phrase && part !== own.part && part.instrument.kind === "bass",

@@ -62,7 +62,7 @@ function heardPitch({ pitch }: HeardNote): Pitch {
 }
 
 /** A semitone or a minor ninth; a major seventh is heard as colour. */
-export function isClash(one: number, other: number): boolean {
+function isClash(one: number, other: number): boolean {
   const apart = Math.abs(one - other);
   return apart === 1 || apart === 13;
 }

@@ -1,5 +1,4 @@
 export {
-  bassBelow,
   chordsOf,
   harmoniesOf,
   heardLines,
@@ -11,6 +10,6 @@ export {
   type StretchKey,
 } from "./analyse-song";
 export type { HeardChord } from "./chords";
-export { parallelOf, type HarmonyMoment, type Parallel } from "./harmony";
+export { harmonyBetween, parallelOf, type HarmonyMoment } from "./harmony";
 export { overChanges, type ChangesRow } from "./over-changes";
 export type { HeardNote } from "./heard";

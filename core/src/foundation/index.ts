@@ -4,3 +4,4 @@ export { type Result } from "./result";
 export { hasErrors, type Finding, type Severity, type Whereabouts } from "./finding";
 export { isSame } from "./same";
 export { Memory } from "./memory";
+export { sharing } from "./sharing";

@@ -1,5 +1,5 @@
 import { fifthsOf, pitchClassAtFifths, type Key } from "./key";
-import { midiOf, type Midi, type Pitch } from "./pitch";
+import { atHeight, midiOf, type Midi, type Pitch } from "./pitch";
 
 /**
  * Spells a semitone number in a key, by the line of fifths: of all names of the pitch the one that
@@ -16,6 +16,20 @@ export function spellMidi(number: Midi, key: Key): Pitch {
     namesByKey.set(key, names);
   }
   return (names[number] ??= Object.freeze(spell(number, key)));
+}
+
+/**
+ * The same sound by another name: of those with at most one sign the next one round the circle; the
+ * pitch itself where it has none (D, G, A).
+ * @example otherName(E♭4) // D♯4
+ */
+export function otherName(pitch: Pitch): Pitch {
+  const height = midiOf(pitch);
+  const own = fifthsOf(pitch);
+  const others = [own + 12, own - 12].filter((fifths) => fifths >= -8 && fifths <= 12);
+  const [first] = others;
+  if (first === undefined) return pitch;
+  return atHeight({ ...pitch, ...pitchClassAtFifths(first) }, height);
 }
 
 /** A long line asks for the same few names thousands of times. */

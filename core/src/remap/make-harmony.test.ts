@@ -21,7 +21,7 @@ function harmonised(callout: string, step: HarmonyStep, scale = A_MINOR, tuning 
   const phrase = song.phrases[0]!;
   const made = makeHarmony(song, phrase.id, from!, to!, step, scale, () => `new${count++}`);
   const bars = song.lines[0]!.bars;
-  return { bars, frames: framesOfPhrase(song, phrase, bars.length), ...made };
+  return { frames: framesOfPhrase(song, phrase, bars.length), ...made };
 }
 
 const names = (bars: readonly Bar[]) =>

@@ -7,7 +7,7 @@ import type { PlayerHand } from "../placement/player-hand";
 import { toNumber, type Fraction } from "../rhythm/fraction";
 import { wholeSeconds } from "../rhythm/tempo";
 import { timed } from "../score/bar";
-import { lengthOf, linkOf, notesOf, type LineEvent, type Note } from "../score/event";
+import { lengthOf, linkOf, type LineEvent, type Note } from "../score/event";
 import type { BarFrame } from "../score/frame";
 import type { Line, Part, Phrase } from "../score/song";
 import type { Group, ReviewFinding } from "./finding";
@@ -112,11 +112,4 @@ const NOT_STRUCK: readonly string[] = ["hammer-on", "pull-off", "slide", "tap", 
 export function isStruck(note: Note): boolean {
   const link = linkOf(note);
   return link === undefined || !NOT_STRUCK.includes(link);
-}
-
-/** Notes with their events, in order of time. */
-export function notesWithEvents(
-  events: readonly ScannedEvent[],
-): readonly { readonly at: ScannedEvent; readonly note: Note }[] {
-  return events.flatMap((at) => notesOf(at.event).map((note) => ({ at, note })));
 }

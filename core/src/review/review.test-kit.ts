@@ -2,7 +2,6 @@ import { calloutContext } from "../callout/context";
 import { parseCallout } from "../callout/parse-callout";
 import { parseForm } from "../callout/form-line";
 import { usualInstrument, type Instrument } from "../instrument/instrument";
-import { parseTuning } from "../instrument/parse-tuning";
 import { tuningById } from "../instrument/tuning-library";
 import type { Capo } from "../instrument/capo";
 import { neckOf } from "../neck/neck";
@@ -82,11 +81,4 @@ export function songSaid({ parts: said, key = "A minor", metre = "4/4", ...more 
 export function codesIn(song: SaidSong | Song, options?: ReviewOptions): readonly string[] {
   const whole = "lines" in song ? song : songSaid(song);
   return reviewSong(whole, options).map(({ code }) => code);
-}
-
-/** Open pitches, thickest string first. */
-export function tuned(strings: string): Instrument["tuning"] {
-  const tuning = parseTuning(strings);
-  if (!tuning.ok) throw new RangeError(tuning.error);
-  return tuning.value.tuning;
 }

@@ -31,9 +31,7 @@ const OF_THE_HAND = /\b(?:hand|finger(?:ed|s)?|shapes?|plays? it|capo)\b/iu;
 const PASSING = 0.12;
 
 /** Scales that a text names, with the words themselves. */
-export function scalesNamedIn(
-  text: string,
-): readonly { readonly said: string; readonly scale: Scale }[] {
+function scalesNamedIn(text: string): readonly { readonly said: string; readonly scale: Scale }[] {
   return [...text.matchAll(SCALE_WORDS)].flatMap(([said, letter, sign = "", mode]) => {
     const alter = /sharp|♯|#/u.test(sign) ? "#" : /flat|♭|b/u.test(sign) ? "b" : "";
     const scale = parseScaleName(`${letter}${alter} ${mode}`);

@@ -4,6 +4,7 @@ export {
   linesOfPart,
   framesOfPhrase,
   lineOf,
+  MAX_ACCEPTED,
   MAX_PARTS,
   newPart,
   styleOf,

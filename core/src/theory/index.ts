@@ -12,7 +12,7 @@ export { degreeOf } from "./degree";
 export { CHORD_FRAMES, chordsOfFrame, type ChordFrame } from "./frames";
 export { degreeInChord, type ChordDegree } from "./chord-degree";
 export { nameChord, type ChordReading } from "./name-chord";
-export { displayScale, formatScale, keyOfScale, notesOfScale, type Scale } from "./scale";
+export { displayScale, formatScale, keyOfScale, scaleOfKey, type Scale } from "./scale";
 export {
   movableShapeOf,
   shapesAlongNeck,

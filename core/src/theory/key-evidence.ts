@@ -83,7 +83,7 @@ function barsWith(chroma: number, notes: readonly KeyNote[]): readonly number[] 
 }
 
 /** @example barsInWords([2, 4]) // "bars 2 and 4" */
-export function barsInWords(bars: readonly number[]): string {
+function barsInWords(bars: readonly number[]): string {
   if (bars.length === 1) return `bar ${bars[0]}`;
   if (bars.length <= MOST_BARS) return `bars ${listInWords(bars)}`;
   return `bars ${listInWords([...bars.slice(0, MOST_BARS - 1), `${bars.length - MOST_BARS + 1} more`])}`;

@@ -1,4 +1,4 @@
-import { CHORD_TONES, formatChord, type Chord, type ChordQuality } from "../pitch/chord";
+import { CHORD_TONES, type Chord, type ChordQuality } from "../pitch/chord";
 import { fifthsOf, pitchClassAtFifths, signatureOf, type Key } from "../pitch/key";
 import { displayPitchClass, type PitchClass } from "../pitch/pitch";
 import { listInWords } from "../foundation/list-words";
@@ -199,7 +199,7 @@ function toneName({ root, quality, bass }: Rated, rootName: PitchClass): PitchCl
 }
 
 /** Fifths from the root of a chord tone: its third as a third, its ♯11 as a raised fourth. */
-export function fifthsOfTone(step: number, quality: ChordQuality): number {
+function fifthsOfTone(step: number, quality: ChordQuality): number {
   if (step === 3 && quality === "7#9") return 9;
   if (step === 6 && quality.includes("#11")) return 6;
   if (step === 8 && /aug|#5/u.test(quality)) return 8;
@@ -254,9 +254,4 @@ function inversionInWords(step: number): string {
   if (step === 3 || step === 4) return "first inversion";
   if (step >= 6 && step <= 8) return "second inversion";
   return step >= 10 ? "third inversion" : "inverted";
-}
-
-/** @example formatReading(reading) // "C/E" */
-export function formatReading({ chord }: ChordReading): string {
-  return formatChord(chord);
 }

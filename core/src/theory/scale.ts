@@ -31,7 +31,7 @@ export interface Scale {
 const STEP_FIFTHS = [0, 2, 4, -1, 1, 3, 5];
 
 /** Fifths from the tonic of a degree. @example fifthsOfDegree("♭3") // -3 */
-export function fifthsOfDegree(degree: string): number {
+function fifthsOfDegree(degree: string): number {
   const signs = [...degree.slice(0, -1)].reduce((sum, sign) => sum + (sign === "♯" ? 1 : -1), 0);
   return STEP_FIFTHS[Number(degree.at(-1)) - 1]! + 7 * signs;
 }

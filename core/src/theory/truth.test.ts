@@ -141,7 +141,7 @@ describe("spelling by key and direction", () => {
     fc.assert(
       fc.property(heights, signs, fc.constantFrom("major", "minor"), (line, at, mode) => {
         const tonic = pitchClassAtFifths(at + (mode === "minor" ? 3 : 0));
-        const spelled = spellLine(line, { tonic, mode: mode as "major" | "minor" });
+        const spelled = spellLine(line, { tonic, mode: mode });
         expect(spelled.map(midiOf)).toEqual(line);
       }),
     );

@@ -1,10 +1,18 @@
+import { findingKey } from "@intonazione/core/review";
 import { lineOf } from "@intonazione/core/score";
+import { openFindings } from "@/open-song/review";
 import { followWish } from "@/open-song/follow-wish";
 import { letGo, pinNote } from "@/open-song/transactions";
 import { neckOfPart, partAt } from "@/open-song/derived";
 import { nextNote, noteAt, stopAt, walk, type Step } from "@/open-song/cursor";
 import { LANES, toggleLane } from "@/open-song/shown-lanes";
-import { PLACE_VIEWS, SET_UP_VIEWS, WRITE_VIEWS, type SongStore } from "@/open-song/store";
+import {
+  CHECK_VIEWS,
+  PLACE_VIEWS,
+  SET_UP_VIEWS,
+  WRITE_VIEWS,
+  type SongStore,
+} from "@/open-song/store";
 import { CALL_OUT_ID } from "@/features/call-out/call-out-line";
 import { turnTo } from "@/features/call-out/actions";
 import { download, SONG_JSON, TEXT_TAB, type FileWay } from "@/features/hand-out/download";
@@ -131,6 +139,14 @@ export function commandsOf(store: SongStore, screen: ScreenActions): readonly Co
         goToStage(store, "place");
       },
     })),
+    ...CHECK_VIEWS.map((view): Command => ({
+      id: `check-${view}`,
+      label: `Check: ${view}`,
+      run: () => {
+        store.setState({ checkView: view });
+        goToStage(store, "check");
+      },
+    })),
     ...HINTED_FRETS.map((fret): Command => ({
       id: `around-${fret}`,
       label: `Place this phrase around fret ${fret}`,
@@ -145,6 +161,8 @@ export function commandsOf(store: SongStore, screen: ScreenActions): readonly Co
     },
     { id: "write", label: "Stage: Write", keys: ["w"], run: () => goToStage(store, "write") },
     { id: "place", label: "Stage: Place", keys: ["l"], run: () => goToStage(store, "place") },
+    { id: "check", label: "Stage: Check", keys: ["shift+f"], run: () => goToStage(store, "check") },
+    { id: "next-finding", label: "Next finding", keys: ["shift+n"], run: () => nextFinding(store) },
     ...LANES.map((lane): Command => ({
       id: `lane-${lane}`,
       label: `Show or hide the lane “${lane}”`,
@@ -257,6 +275,21 @@ function focusField(id: string): void {
   if (!(field instanceof HTMLInputElement)) return;
   field.focus();
   field.select();
+}
+
+/** The open finding behind the one that is looked at, or the first; shown in Check. */
+function nextFinding(store: SongStore): void {
+  const { review, history, findingKey: chosen } = store.getState();
+  const open = openFindings(review, history.song);
+  const here = open.findIndex((one) => findingKey(one) === chosen);
+  const next = open[(here + 1) % open.length];
+  if (!next) return;
+  const { phraseId, partId, eventId, noteId } = next.where;
+  store.setState({ findingKey: findingKey(next), checkView: "findings" });
+  if (phraseId !== undefined && partId !== undefined) {
+    store.moveCursor({ phraseId, partId, eventId, noteId });
+  }
+  goToStage(store, "check");
 }
 
 function changePart(store: SongStore, step: 1 | -1): void {

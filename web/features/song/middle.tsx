@@ -1,5 +1,9 @@
 "use client";
 
+import { FindingsView } from "@/features/check/findings-view";
+import { HarmonyView } from "@/features/check/harmony-view";
+import { KeyView } from "@/features/check/key-view";
+import { OverChangesView } from "@/features/check/over-changes-view";
 import { FormView } from "@/features/form/form-view";
 import { HistoryView } from "@/features/history/history-view";
 import { MoveTo } from "@/features/place/move-to";
@@ -41,6 +45,7 @@ export function Middle({
   const hasDraft = useSong((state) => state.drafts[`${part.id}/new`] !== undefined);
   const writeView = useSong((state) => state.writeView);
   const placeView = useSong((state) => state.placeView);
+  const checkView = useSong((state) => state.checkView);
   const drawLine = useDrawLine();
   const drawBars = useDrawBars();
   const drawPlaces = useDrawBars(NO_LANES);
@@ -52,6 +57,12 @@ export function Middle({
     if (placeView === "side by side") return <SideBySide drawLine={drawPlacesOf} />;
     if (placeView === "parts") return <TwoParts drawLine={drawSounds} />;
     if (placeView === "tuning") return <WhichTuning />;
+  }
+  if (stage === "check" && song.phrases.length > 0) {
+    if (checkView === "findings") return <FindingsView drawLine={drawSounds} />;
+    if (checkView === "key and chords") return <KeyView />;
+    if (checkView === "harmony") return <HarmonyView drawLine={drawSounds} />;
+    return <OverChangesView drawLine={drawSounds} />;
   }
   if (isMoving) return <MoveTo drawLine={drawLine} onClose={onMoved} />;
   if (stage === "write" && writeView === "form") return <FormView />;

@@ -7,6 +7,7 @@ import { useCallback, useEffect, useMemo, useState } from "react";
 import { turnTo } from "@/features/call-out/actions";
 import { CallOutLine } from "@/features/call-out/call-out-line";
 import { TabReader } from "@/features/import-desk/tab-reader";
+import { HeardAtCursor } from "@/features/check/heard-at-cursor";
 import { AtTheCursor } from "@/features/place/at-the-cursor";
 import { USUAL_SETTINGS } from "@/features/playback/settings";
 import { Transport } from "@/features/playback/transport";
@@ -16,6 +17,7 @@ import { EventPanel } from "@/features/write/event-panel";
 import { SayFirst } from "@/features/set-up/say-first";
 import { selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { newId } from "@/open-song/draft";
+import { useReviewing } from "@/open-song/reviewing";
 import { addPart } from "@/open-song/transactions";
 import { Dialog } from "@/ui/dialog";
 import { commandsOf, focusCallOut } from "./commands";
@@ -62,7 +64,8 @@ export function SongScreen() {
   const showCallOut = useCallback(() => {
     setMoving(false);
     store.setState({ writeView: "strips", placeView: "places" });
-    if (store.getState().stage === "set-up") goToStage(store, "write");
+    const { stage } = store.getState();
+    if (stage === "set-up" || stage === "check") goToStage(store, "write");
   }, [store]);
   const commands = useMemo(
     () =>
@@ -83,6 +86,7 @@ export function SongScreen() {
   useClipboard(clipboard, setSlip);
   useKeys(commands, overlay !== undefined || moving !== undefined);
   useKeepCursorInSight();
+  useReviewing();
   useEffect(() => {
     const back = () => saver.sendNow();
     window.addEventListener("online", back);
@@ -156,6 +160,8 @@ export function SongScreen() {
               <SayFirst />
             ) : stage === "write" ? (
               <EventPanel />
+            ) : stage === "check" ? (
+              <HeardAtCursor />
             ) : (
               <AtTheCursor />
             )}

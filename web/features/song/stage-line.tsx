@@ -13,6 +13,7 @@ import {
 import { useMemo } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { framesFor } from "@/open-song/derived";
+import { openFindings, type Review } from "@/open-song/review";
 import { STAGES, type Stage } from "@/open-song/store";
 import { setUpInWords } from "@/ui/instrument-picker";
 
@@ -20,6 +21,7 @@ const STAGE_NAME: Readonly<Record<Stage, string>> = {
   "set-up": "Set up",
   write: "Write",
   place: "Place",
+  check: "Check",
 };
 
 /** What is written in a line. */
@@ -58,6 +60,7 @@ export function StageLine() {
   const song = useSong(selectSong);
   const part = useSong(selectPart);
   const stage = useSong((state) => state.stage);
+  const review = useSong((state) => state.review);
   const states = useMemo((): Readonly<Record<Stage, string>> => {
     const tallies = linesOfPart(song, part.id).map((line) => tallyOf(song, line));
     const total = (of: keyof Tally) => tallies.reduce((sum, tally) => sum + tally[of], 0);
@@ -66,8 +69,9 @@ export function StageLine() {
       "set-up": setUpInWords(part),
       write: `${bars} ${bars === 1 ? "bar" : "bars"}${open > 0 ? `, ${open} off` : ""}`,
       place: homeless > 0 ? `${homeless} without a place` : `${total("pinned")} pinned`,
+      check: reviewInWords(review, song),
     };
-  }, [song, part]);
+  }, [song, part, review]);
   return (
     <nav aria-label="Stages" className="flex gap-6 border-b border-hairline">
       {STAGES.map((name) => (
@@ -88,6 +92,13 @@ export function StageLine() {
       ))}
     </nav>
   );
+}
+
+/** How many findings are open; remarks are not counted. */
+function reviewInWords(review: Review, song: Song): string {
+  if (review.kind !== "done") return review.kind === "failed" ? "not looked over" : "looking …";
+  const open = openFindings(review, song).filter(({ severity }) => severity !== "info").length;
+  return open === 0 ? "nothing open" : `${open} open`;
 }
 
 /** Same song, same cursor, another stage; the address follows, so that a reload stays here. */

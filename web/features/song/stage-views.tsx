@@ -1,7 +1,7 @@
 "use client";
 
 import { useOpenSong, useSong } from "@/open-song/context";
-import { PLACE_VIEWS, WRITE_VIEWS } from "@/open-song/store";
+import { CHECK_VIEWS, PLACE_VIEWS, WRITE_VIEWS } from "@/open-song/store";
 
 /** What the middle shows in a stage that has several views. */
 export function StageViews() {
@@ -9,6 +9,7 @@ export function StageViews() {
   const stage = useSong((state) => state.stage);
   const writeView = useSong((state) => state.writeView);
   const placeView = useSong((state) => state.placeView);
+  const checkView = useSong((state) => state.checkView);
   if (stage === "write") {
     return (
       <Views
@@ -16,6 +17,16 @@ export function StageViews() {
         names={WRITE_VIEWS}
         chosen={writeView}
         onChoose={(name) => store.setState({ writeView: name })}
+      />
+    );
+  }
+  if (stage === "check") {
+    return (
+      <Views
+        label="Views of Check"
+        names={CHECK_VIEWS}
+        chosen={checkView}
+        onChoose={(name) => store.setState({ checkView: name })}
       />
     );
   }

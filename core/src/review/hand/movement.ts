@@ -12,7 +12,7 @@ import type { HeldMoment } from "./moments";
  * (Fitts 1954, J. Exp. Psychol. 47), `b·log2(2D/W)`, with a fret's breadth of 12 mm to hit and `b` of a
  * practised hand. The constants are ours.
  */
-export function shiftSeconds(mm: number): number {
+function shiftSeconds(mm: number): number {
   return mm <= TARGET_MM / 2 ? 0 : SECONDS_A_BIT * Math.log2((2 * mm) / TARGET_MM);
 }
 

@@ -53,7 +53,7 @@ function slidesToThemselves(scan: LineScan): readonly ReviewFinding[] {
 }
 
 /** Every note with the one before it on its string, of the event before in its voice. */
-export function linkedPairs({ events }: LineScan): readonly {
+function linkedPairs({ events }: LineScan): readonly {
   readonly before: PitchedNote;
   readonly note: PitchedNote;
   readonly at: ScannedEvent;

@@ -1,0 +1,47 @@
+/**
+ * `after`, where everything in it that equals what stood there before is that very object: what came
+ * from another place (a worker’s wire, a file) can be remembered by identity again.
+ *
+ * Items of lists are matched by their `id` where they have one, else by their place in the list.
+ * `sharing(before, after)` equals `after`; it is `before` itself where both are equal.
+ */
+export function sharing<Value>(before: unknown, after: Value): Value {
+  if (Object.is(before, after) || typeof after !== "object" || after === null) return after;
+  if (typeof before !== "object" || before === null) return after;
+  if (Array.isArray(after)) {
+    return Array.isArray(before) ? (sharedList(before, after) as Value) : after;
+  }
+  if (Array.isArray(before)) return after;
+  return sharedObject(before as Plain, after as Plain) as Value;
+}
+
+type Plain = Readonly<Record<string, unknown>>;
+
+function sharedObject(before: Plain, after: Plain): Plain {
+  const names = Object.keys(after);
+  let isSame = names.length === Object.keys(before).length;
+  const shared: Record<string, unknown> = {};
+  for (const name of names) {
+    shared[name] = sharing(before[name], after[name]);
+    if (!(name in before) || !Object.is(shared[name], before[name])) isSame = false;
+  }
+  return isSame ? before : shared;
+}
+
+function sharedList(before: readonly unknown[], after: readonly unknown[]): readonly unknown[] {
+  const byId = new Map(before.map((item, index) => [idOf(item) ?? index, item]));
+  const shared = after.map((item, index) => sharing(byId.get(idOf(item) ?? index), item));
+  const isSame =
+    shared.length === before.length && shared.every((item, index) => item === before[index]);
+  return isSame ? before : shared;
+}
+
+/** An item’s own id, or of a line whose it is. */
+function idOf(item: unknown): string | undefined {
+  if (typeof item !== "object" || item === null) return undefined;
+  const { id, phraseId, partId } = item as Plain;
+  if (typeof id === "string") return id;
+  return typeof partId === "string" && typeof phraseId === "string"
+    ? `${phraseId} ${partId}`
+    : undefined;
+}

@@ -1,0 +1,144 @@
+"use client";
+
+import {
+  acceptedReason,
+  editsOf,
+  findingKey,
+  mendInWords,
+  type ReviewFinding,
+} from "@intonazione/core/review";
+import { applyEdit, type Song } from "@intonazione/core/score";
+import { useMemo } from "react";
+import { useOpenSong } from "@/open-song/context";
+import { newId } from "@/open-song/draft";
+import type { DrawLines } from "@/open-song/draw-bars";
+import { acceptFinding, mendFinding, takeBackAcceptance } from "@/open-song/transactions";
+import { Button } from "@/ui/button";
+import { AcceptForm } from "./accept-form";
+import { GROUP_NAME } from "./group-names";
+
+const SIGN = { error: "✕", warning: "!", info: "i" } as const;
+const SIGN_WORD = { error: "wrong", warning: "look here", info: "remark" } as const;
+const SIGN_LOOK = {
+  error: "border-madder text-madder",
+  warning: "border-ochre text-ochre-ink",
+  info: "border-hairline text-soft",
+} as const;
+
+/** One finding; chosen, it unfolds its evidence, the strip, and what can be done. */
+export function FindingRow({
+  finding,
+  song,
+  isChosen,
+  onChoose,
+  drawLine,
+}: {
+  readonly finding: ReviewFinding;
+  readonly song: Song;
+  readonly isChosen: boolean;
+  readonly onChoose: () => void;
+  readonly drawLine: DrawLines;
+}) {
+  const { severity, group, message } = finding;
+  const reason = acceptedReason(song, finding);
+  return (
+    <li className={isChosen ? "bg-paper/60" : undefined}>
+      <button
+        type="button"
+        aria-expanded={isChosen}
+        onClick={onChoose}
+        className="grid w-full grid-cols-[1.5rem_11rem_1fr_auto] items-baseline gap-x-3 px-1 py-1.5 text-left text-[13px] hover:bg-paper"
+      >
+        <span
+          className={`flex size-5 items-center justify-center self-center rounded-full border text-xs font-semibold ${SIGN_LOOK[severity]}`}
+        >
+          <span aria-hidden>{SIGN[severity]}</span>
+          <span className="sr-only">{SIGN_WORD[severity]}</span>
+        </span>
+        <span className="truncate text-soft">{placeInWords(finding, song)}</span>
+        <span>{sentence(message)}</span>
+        <span className="text-xs text-soft">{GROUP_NAME[group]}</span>
+      </button>
+      {isChosen && <Unfolded finding={finding} song={song} reason={reason} drawLine={drawLine} />}
+    </li>
+  );
+}
+
+function Unfolded({
+  finding,
+  song,
+  reason,
+  drawLine,
+}: {
+  readonly finding: ReviewFinding;
+  readonly song: Song;
+  readonly reason: string | undefined;
+  readonly drawLine: DrawLines;
+}) {
+  const { store } = useOpenSong();
+  const { evidence, where, mend } = finding;
+  const part = song.parts.find(({ id }) => id === where.partId);
+  const marked = useMemo(
+    () => new Set(where.eventId === undefined ? [] : [where.eventId]),
+    [where.eventId],
+  );
+  const edits = useMemo(() => (mend ? editsOf(song, where, mend, newId) : []), [song, where, mend]);
+  const mended = useMemo(
+    () => edits.reduce((before, edit) => applyEdit(before, edit).song, song),
+    [edits, song],
+  );
+  const hasStrip = part !== undefined && where.phraseId !== undefined;
+  const key = findingKey(finding);
+  return (
+    <div className="flex flex-col gap-2 pt-0.5 pr-2 pb-3 pl-10 text-[13px]">
+      <ul aria-label="Evidence" className="text-soft">
+        {evidence.map((fact) => (
+          <li key={fact}>– {fact}</li>
+        ))}
+      </ul>
+      {hasStrip && (
+        <div className="divide-y divide-hairline rounded-md border border-hairline bg-sheet">
+          <figure className="px-2 py-1">
+            <figcaption className="text-xs font-semibold">as it is</figcaption>
+            {drawLine(part, where.phraseId, song.lines, marked)}
+          </figure>
+          {mended !== song && mended.lines !== song.lines && (
+            <figure className="px-2 py-1">
+              <figcaption className="text-xs font-semibold text-verdigris-ink">
+                with the mend: {mendInWords(mend!)}
+              </figcaption>
+              {drawLine(part, where.phraseId, mended.lines, marked)}
+            </figure>
+          )}
+        </div>
+      )}
+      {reason === undefined ? (
+        <div className="flex flex-wrap items-start gap-x-3 gap-y-2">
+          {mend && edits.length > 0 && (
+            <Button look="main" onClick={() => store.run(mendFinding(mendInWords(mend), edits))}>
+              {sentence(mendInWords(mend))}
+            </Button>
+          )}
+          <AcceptForm onAccept={(own) => store.run(acceptFinding(song, key, own))} />
+        </div>
+      ) : (
+        <p className="flex items-center gap-3">
+          <span className="text-verdigris-ink">✓ accepted: {reason}</span>
+          <Button onClick={() => store.run(takeBackAcceptance(song, key))}>Open it again</Button>
+        </p>
+      )}
+    </div>
+  );
+}
+
+function sentence(words: string): string {
+  return words.charAt(0).toUpperCase() + words.slice(1);
+}
+
+function placeInWords({ where }: ReviewFinding, song: Song): string {
+  const phrase = song.phrases.find(({ id }) => id === where.phraseId)?.name;
+  const part =
+    song.parts.length > 1 ? song.parts.find(({ id }) => id === where.partId)?.name : undefined;
+  const bar = where.bar === undefined ? undefined : `bar ${where.bar}`;
+  return [phrase, bar, part].filter(Boolean).join(" · ") || "the song";
+}

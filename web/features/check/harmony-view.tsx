@@ -1,0 +1,179 @@
+"use client";
+
+import { harmonyBetween, parallelOf, type HarmonyMoment } from "@intonazione/core/analysis";
+import { displayPitch, intervalInWords } from "@intonazione/core/pitch";
+import { add } from "@intonazione/core/rhythm";
+import type { Song } from "@intonazione/core/score";
+import { useState } from "react";
+import { useOpenSong } from "@/open-song/context";
+import type { DrawLines } from "@/open-song/draw-bars";
+import { heardLineAt } from "@/open-song/heard-song";
+import { PressButton } from "@/ui/press-button";
+import { countInWords } from "@/ui/words";
+import { MakeHarmony } from "./make-harmony";
+import { isOutside } from "./outside";
+import { useLineHeard } from "./use-line-heard";
+
+const NUMBER_WORDS = [
+  "",
+  "unisons",
+  "seconds",
+  "thirds",
+  "fourths",
+  "fifths",
+  "sixths",
+  "sevenths",
+  "octaves",
+];
+
+/** Two parts of the phrase at the cursor, interval by interval; and a second part made to the first. */
+export function HarmonyView({ drawLine }: { readonly drawLine: DrawLines }) {
+  const { song, part, phraseId, heard } = useLineHeard();
+  const [otherId, setOtherId] = useState<string>();
+  const [isMaking, setMaking] = useState(false);
+  const others = song.parts.filter(
+    ({ id }) => id !== part.id && heardLineAt(song, phraseId, id) !== undefined,
+  );
+  const other = others.find(({ id }) => id === otherId) ?? others[0];
+  const theirs = other && heardLineAt(song, phraseId, other.id);
+  const moments = heard && theirs ? harmonyBetween(heard.heard, theirs.heard) : [];
+  if (!heard || phraseId === undefined) {
+    return (
+      <p className="m-auto text-soft">
+        {part.name} has nothing in this phrase: choose another phrase or part first.
+      </p>
+    );
+  }
+  return (
+    <>
+      <section
+        aria-label="Harmony"
+        className="flex flex-col gap-2 rounded-md border border-hairline bg-sheet px-4 pt-3 pb-3"
+      >
+        <div className="flex flex-wrap items-baseline gap-x-3 gap-y-1">
+          <h2 className="font-serif text-xl">{heard.phrase.name}: two parts together</h2>
+          {other && (
+            <label className="flex items-center gap-2 text-[13px]">
+              <span className="text-soft">{part.name} and</span>
+              <select
+                value={other.id}
+                onChange={({ target }) => setOtherId(target.value)}
+                className="rounded-sm border border-hairline bg-sheet px-1.5 py-1"
+              >
+                {others.map(({ id, name }) => (
+                  <option key={id} value={id}>
+                    {name}
+                  </option>
+                ))}
+              </select>
+            </label>
+          )}
+          <span className="ml-auto text-[13px]">
+            <PressButton isOn={isMaking} onChange={setMaking}>
+              Make a harmony…
+            </PressButton>
+          </span>
+        </div>
+        {other ? (
+          <>
+            <p className="text-[13px] text-soft">{summary(moments)}</p>
+            <Intervals moments={moments} names={[part.name, other.name]} song={song} />
+          </>
+        ) : (
+          <p className="text-[13px] text-soft">
+            No other part plays in this phrase. A second one can be made to it: thirds, sixths, or
+            any distance.
+          </p>
+        )}
+      </section>
+      {isMaking && (
+        <MakeHarmony
+          key={heard.phrase.id}
+          own={heard}
+          drawLine={drawLine}
+          onClose={() => setMaking(false)}
+        />
+      )}
+    </>
+  );
+}
+
+function Intervals({
+  moments,
+  names,
+  song,
+}: {
+  readonly moments: readonly HarmonyMoment[];
+  readonly names: readonly [string, string];
+  readonly song: Song;
+}) {
+  const { store } = useOpenSong();
+  const { heard } = useLineHeard();
+  const parallel = parallelOf(moments);
+  const leaving = new Set(parallel?.leaving);
+  return (
+    <div
+      role="region"
+      aria-label="Interval by interval"
+      tabIndex={0}
+      className="max-h-96 overflow-y-auto"
+    >
+      <table className="w-full text-left text-[13px]">
+        <thead className="sticky top-0 bg-sheet text-xs text-soft">
+          <tr>
+            <th className="w-36 py-1 font-normal">where</th>
+            <th className="w-28 font-normal">{names[0]} sounds</th>
+            <th className="w-28 font-normal">{names[1]} sounds</th>
+            <th className="w-56 font-normal">interval</th>
+            <th className="font-normal">note</th>
+          </tr>
+        </thead>
+        <tbody>
+          {moments.map((moment, index) => {
+            const { bar, onset, one, other, interval, clash } = moment;
+            const frame = heard?.frames[bar];
+            const remarks = [
+              clash && "! a clash",
+              leaving.has(moment) && `leaves the ${NUMBER_WORDS[parallel!.number]}`,
+              isOutside(other.midi, song.key) && `${displayPitch(other.pitch)} is outside the key`,
+            ].filter(Boolean);
+            return (
+              <tr
+                key={index}
+                className={`border-t border-hairline ${clash ? "text-ochre-ink" : ""}`}
+              >
+                <td className="py-0.5">
+                  <button
+                    type="button"
+                    className="underline decoration-hairline underline-offset-2"
+                    onClick={() => store.moveCursor({ eventId: one.event.id, noteId: one.note.id })}
+                  >
+                    bar {(heard?.barsBefore ?? 0) + bar + 1}
+                    {frame && `, ${countInWords(add(onset, frame.from), frame.metre)}`}
+                  </button>
+                </td>
+                <td className="font-mono">{displayPitch(one.pitch)}</td>
+                <td className="font-mono">{displayPitch(other.pitch)}</td>
+                <td>{intervalInWords(interval)}</td>
+                <td>{remarks.join(" · ")}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+function summary(moments: readonly HarmonyMoment[]): string {
+  if (moments.length === 0) return "They never sound together here.";
+  const parallel = parallelOf(moments);
+  const clashes = moments.filter(({ clash }) => clash).length;
+  return [
+    `${moments.length} moments together`,
+    parallel
+      ? `in ${NUMBER_WORDS[parallel.number]} for ${Math.round(100 * parallel.share)} % of them`
+      : "not in parallel",
+    clashes === 0 ? "no clash" : `${clashes} ${clashes === 1 ? "clash" : "clashes"}`,
+  ].join(" · ");
+}

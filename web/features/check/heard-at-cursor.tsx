@@ -1,0 +1,190 @@
+"use client";
+
+import { fretFromNut, type Neck } from "@intonazione/core/neck";
+import { displayChord, displayPitch, type Chord } from "@intonazione/core/pitch";
+import { add, compare } from "@intonazione/core/rhythm";
+import {
+  notesOf,
+  type LineEvent,
+  type Note,
+  type Part,
+  type PitchedNote,
+} from "@intonazione/core/score";
+import {
+  degreeInChord,
+  degreeOf,
+  fingeredPitch,
+  movableShapeOf,
+  nameChord,
+  shapesAlongNeck,
+} from "@intonazione/core/theory";
+import { midiOf } from "@intonazione/core/pitch";
+import { selectNames, useOpenSong, useSong } from "@/open-song/context";
+import { noteAt, stopsOf } from "@/open-song/cursor";
+import { frameAt, neckOfPart, shiftOf } from "@/open-song/derived";
+import { chordsInLine } from "@/open-song/heard-song";
+import { respell } from "@/open-song/transactions";
+import { Button } from "@/ui/button";
+import { countInWords, placeInWords } from "@/ui/words";
+import { fingeredChordName } from "./names";
+import { useLineHeard } from "./use-line-heard";
+
+/** What the selected note is: its degree in the key and over the chord, and what it sounds with. */
+export function HeardAtCursor() {
+  const { store } = useOpenSong();
+  const { song, part, heard } = useLineHeard();
+  const names = useSong(selectNames);
+  const cursor = useSong((state) => state.cursor);
+  const stop = stopsOf(song, part.id).find(({ event }) => event.id === cursor.eventId);
+  if (!stop || !heard) {
+    return (
+      <p className="text-soft">
+        Select a note or a finding. Its degree, its chord and the shape it belongs to are said here.
+      </p>
+    );
+  }
+  const note = noteAt(stop.event, cursor);
+  const shift = shiftOf(part);
+  const frame = frameAt(song, part.id, stop);
+  const at = add(frame.from, stop.onset);
+  const marked = frame.chords.findLast((one) => compare(one.at, at) <= 0)?.chord;
+  const sounding = chordsInLine(song, heard).findLast(
+    (one) => one.bar === stop.bar - 1 && compare(one.onset, stop.onset) <= 0,
+  );
+  const chord = marked ?? sounding?.readings[0]?.chord;
+  return (
+    <div className="flex flex-col gap-3 text-[13px]">
+      <div className="border-b border-hairline pb-3">
+        <h2 className="font-serif text-xl leading-tight">
+          {note?.kind === "pitched"
+            ? `${displayPitch(note.pitch)}${note.place ? `, ${placeInWords(note.place, names)}` : ""}`
+            : note
+              ? "Dead stroke"
+              : "Rest"}
+        </h2>
+        <p className="mt-1 text-soft">
+          bar {stop.bar}, {countInWords(at, frame.metre)}
+        </p>
+      </div>
+      {note?.kind === "pitched" && (
+        <>
+          <dl className="grid grid-cols-[5rem_1fr] gap-y-0.5">
+            <dt className="text-soft">sounds</dt>
+            <dd className="font-semibold">{displayPitch(note.pitch)}</dd>
+            <dt className="text-soft">fingered</dt>
+            <dd>
+              {displayPitch(fingeredPitch(note.pitch, shift, song.key))}
+              {shift === 0 && <span className="text-soft"> as it sounds</span>}
+            </dd>
+            <dt className="text-soft">in the key</dt>
+            <dd>{degreeOf(note.pitch, song.key)}</dd>
+            {chord && (
+              <>
+                <dt className="text-soft">over {displayChord(chord)}</dt>
+                <dd>
+                  <OverChord note={note} chord={chord} />
+                </dd>
+              </>
+            )}
+          </dl>
+          <div>
+            <Button
+              onClick={() =>
+                store.run(respell({ phraseId: stop.phraseId, partId: part.id }, song, note))
+              }
+            >
+              Spell it the other way
+            </Button>
+          </div>
+        </>
+      )}
+      <AtOnce event={stop.event} part={part} shift={shift} />
+    </div>
+  );
+}
+
+function OverChord({ note, chord }: { readonly note: PitchedNote; readonly chord: Chord }) {
+  const { degree, isTarget } = degreeInChord(note.pitch, chord);
+  return (
+    <>
+      {degree}
+      {isTarget ? (
+        <span className="text-verdigris-ink"> ● of the chord</span>
+      ) : (
+        <span className="text-soft"> a colour</span>
+      )}
+    </>
+  );
+}
+
+/** The notes of one event as a chord, the shape it is, and where else it lies. */
+function AtOnce({
+  event,
+  part,
+  shift,
+}: {
+  readonly event: LineEvent;
+  readonly part: Part;
+  readonly shift: number;
+}) {
+  const { song } = useLineHeard();
+  const pitched = notesOf(event).filter((one): one is PitchedNote => one.kind === "pitched");
+  const readings = nameChord(
+    pitched.map(({ pitch }) => midiOf(pitch)),
+    { key: song.key },
+  );
+  const [best, ...others] = readings;
+  if (!best) return null;
+  const neck = neckOfPart(part);
+  const shape = shapeOf(pitched, neck, part);
+  const strings = pitched.flatMap(({ place }) => (place ? [place.string] : []));
+  const along = shapesAlongNeck(best.chord, strings, neck);
+  return (
+    <div className="flex flex-col gap-2 border-t border-hairline pt-3">
+      <h3 className="font-semibold">
+        {displayChord(best.chord)} sounds
+        {shift !== 0 && ` · ${fingeredChordName(best.chord, shift, song.key)} is fingered`}
+      </h3>
+      <p className="text-soft">{best.reasons.join(" · ")}</p>
+      {others.length > 0 && (
+        <p>
+          or{" "}
+          {others
+            .slice(0, 3)
+            .map(({ chord }) => displayChord(chord))
+            .join(", ")}
+        </p>
+      )}
+      {shape && <p>{shape}</p>}
+      {along.length > 0 && (
+        <div>
+          <h4 className="text-soft">on the same strings</h4>
+          <ul>
+            {along.slice(0, 4).map(({ places, inversion }) => (
+              <li key={places.map(({ fret }) => fret).join()}>
+                frets {places.map(({ fret }) => fret).join(" ")} · {INVERSIONS[inversion]}
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
+    </div>
+  );
+}
+
+const INVERSIONS = ["root position", "first inversion", "second inversion", "third inversion"];
+
+function shapeOf(notes: readonly Note[], neck: Neck, part: Part): string | undefined {
+  const places = notes.flatMap((note) =>
+    note.kind === "pitched" && note.place
+      ? [{ string: note.place.string, fromNut: fretFromNut(note.place, neck) }]
+      : [],
+  );
+  const found = movableShapeOf(
+    places.map(({ string, fromNut }) => ({ string, fromNut: fromNut - neck.capo.fret })),
+    part.instrument.tuning,
+  );
+  if (!found) return undefined;
+  const where = found.at === 0 ? "at the nut or capo" : `at fret ${found.at}`;
+  return found.isPartial ? `part of the ${found.name} ${where}` : `the ${found.name} ${where}`;
+}

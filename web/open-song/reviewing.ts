@@ -1,0 +1,51 @@
+"use client";
+
+import type { ReviewOptions } from "@intonazione/core/review";
+import { wrap, type Remote } from "comlink";
+import { useEffect } from "react";
+import type { Reviewer } from "@/workers/review-protocol";
+import { useOpenSong, useSong } from "./context";
+
+/** After this pause in the writing the song is looked over, in ms. */
+const PAUSE_MS = 250;
+/** The tuning finder takes longer, and is asked once it has been quiet for a while. */
+const QUIET_MS = 1500;
+
+/** Keeps the review of the open song up to date, in a worker of its own. */
+export function useReviewing(): void {
+  const { store } = useOpenSong();
+  const song = useSong((state) => state.history.song);
+  const profiles = useSong((state) => state.profiles);
+  const pickingPerSecond = useSong((state) => state.pickingPerSecond);
+  useEffect(() => {
+    let isGivenUp = false;
+    const look = async (options: ReviewOptions) => {
+      try {
+        const reviewed = await reviewer().review(song, options);
+        if (reviewed && !isGivenUp) store.setState({ review: { kind: "done", song, ...reviewed } });
+      } catch {
+        staffed = undefined;
+        if (!isGivenUp) store.setState({ review: { kind: "failed" } });
+      }
+    };
+    const options = { profiles, pickingPerSecond };
+    const soon = setTimeout(() => void look(options), PAUSE_MS);
+    const later = setTimeout(() => void look({ ...options, withTuning: true }), QUIET_MS);
+    return () => {
+      isGivenUp = true;
+      clearTimeout(soon);
+      clearTimeout(later);
+    };
+  }, [store, song, profiles, pickingPerSecond]);
+}
+
+let staffed: Remote<Reviewer> | undefined;
+
+function reviewer(): Remote<Reviewer> {
+  if (staffed) return staffed;
+  const worker = new Worker(new URL("../workers/review.worker.ts", import.meta.url), {
+    type: "module",
+  });
+  worker.addEventListener("error", () => (staffed = undefined));
+  return (staffed = wrap<Reviewer>(worker));
+}
