@@ -9,20 +9,34 @@ export type Review =
   /** The worker gave up; the last result stands until it works again. */
   | { readonly kind: "failed" };
 
-const NONE: readonly ReviewFinding[] = [];
-let last:
-  | {
-      readonly review: Review;
-      readonly accepted: Song["accepted"];
-      readonly open: readonly ReviewFinding[];
-    }
-  | undefined;
+/** What was found and not accepted, and where of it the strips tell. */
+interface Open {
+  readonly review: Review;
+  readonly accepted: Song["accepted"];
+  readonly findings: readonly ReviewFinding[];
+  /** By phrase and part: ids of events, with blanks between; remarks are not marked. */
+  readonly marked: ReadonlyMap<string, string>;
+}
+let last: Open | undefined;
 
-/** What was found and not accepted. */
+function openIn(review: Review, song: Song): Open {
+  if (last?.review === review && last.accepted === song.accepted) return last;
+  const all = review.kind === "done" ? review.findings : [];
+  const findings = all.filter((one) => acceptedReason(song, one) === undefined);
+  const marked = new Map<string, string>();
+  for (const { severity, where } of findings) {
+    if (severity === "info" || where.eventId === undefined) continue;
+    const line = `${where.phraseId} ${where.partId}`;
+    marked.set(line, `${marked.get(line) ?? ""}${where.eventId} `);
+  }
+  return (last = { review, accepted: song.accepted, findings, marked });
+}
+
 export function openFindings(review: Review, song: Song): readonly ReviewFinding[] {
-  if (review.kind !== "done") return NONE;
-  if (last?.review === review && last.accepted === song.accepted) return last.open;
-  const open = review.findings.filter((one) => acceptedReason(song, one) === undefined);
-  last = { review, accepted: song.accepted, open };
-  return open;
+  return openIn(review, song).findings;
+}
+
+/** Ids of the events of a line that Check has something to say of, with blanks between. */
+export function markedEvents(review: Review, song: Song, phraseId: string, partId: string): string {
+  return openIn(review, song).marked.get(`${phraseId} ${partId}`) ?? "";
 }

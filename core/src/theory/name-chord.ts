@@ -109,7 +109,7 @@ function rate(question: Question): Rated | undefined {
   const missing = [...tones].filter((step) => !has(step));
   if (isForeign && missing.length > 0) return undefined;
   const sounding = tones.size - missing.length;
-  if (sounding < 2) return undefined;
+  if (sounding < 2 || (classes.size === 2 && !isDoubleStop(missing, classes))) return undefined;
   let against = CHORD_PRIORS[quality];
   for (const step of missing) {
     const cost = costOfMissing(step, quality);
@@ -119,6 +119,16 @@ function rate(question: Question): Rated | undefined {
   against += isForeign ? AGAINST.foreignBass : costOfBass(bassStep, quality);
   if (context.key && !isOfKey(root, tones, context.key)) against += AGAINST.outOfKey;
   return { ...question, score: 1 - against, missing };
+}
+
+/**
+ * Two notes stand for a chord by their root, or as its third and seventh, a tritone apart; two notes
+ * a semitone or a whole tone apart stand for none.
+ */
+function isDoubleStop(missing: readonly number[], classes: ReadonlySet<number>): boolean {
+  const [one, other] = [...classes] as [number, number];
+  const apart = Math.min((one - other + 12) % 12, (other - one + 12) % 12);
+  return apart > 2 && (apart === 6 || !missing.includes(0) || missing.length === 1);
 }
 
 /** Which tones a chord may go without, and what that costs; undefined where it may not. */

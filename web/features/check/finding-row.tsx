@@ -8,7 +8,7 @@ import {
   type ReviewFinding,
 } from "@intonazione/core/review";
 import { applyEdit, type Song } from "@intonazione/core/score";
-import { useMemo } from "react";
+import { useEffect, useMemo, useRef } from "react";
 import { useOpenSong } from "@/open-song/context";
 import { newId } from "@/open-song/draft";
 import type { DrawLines } from "@/open-song/draw-bars";
@@ -56,7 +56,7 @@ export function FindingRow({
           <span className="sr-only">{SIGN_WORD[severity]}</span>
         </span>
         <span className="truncate text-soft">{placeInWords(finding, song)}</span>
-        <span>{sentence(message)}</span>
+        <span>{sentence(message.replace(/^bar \d+: /u, ""))}</span>
         <span className="text-xs text-soft">{GROUP_NAME[group]}</span>
       </button>
       {isChosen && <Unfolded finding={finding} song={song} reason={reason} drawLine={drawLine} />}
@@ -89,8 +89,14 @@ function Unfolded({
   );
   const hasStrip = part !== undefined && where.phraseId !== undefined;
   const key = findingKey(finding);
+  const frame = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    // The strips are measured and drawn first.
+    const timer = setTimeout(() => frame.current?.scrollIntoView({ block: "nearest" }), 80);
+    return () => clearTimeout(timer);
+  }, []);
   return (
-    <div className="flex flex-col gap-2 pt-0.5 pr-2 pb-3 pl-10 text-[13px]">
+    <div ref={frame} className="flex flex-col gap-2 pt-0.5 pr-2 pb-3 pl-10 text-[13px]">
       <ul aria-label="Evidence" className="text-soft">
         {evidence.map((fact) => (
           <li key={fact}>– {fact}</li>

@@ -1,6 +1,5 @@
-import { findingKey } from "@intonazione/core/review";
 import { lineOf } from "@intonazione/core/score";
-import { openFindings } from "@/open-song/review";
+import { nextFinding } from "./show-finding";
 import { followWish } from "@/open-song/follow-wish";
 import { letGo, pinNote } from "@/open-song/transactions";
 import { neckOfPart, partAt } from "@/open-song/derived";
@@ -275,21 +274,6 @@ function focusField(id: string): void {
   if (!(field instanceof HTMLInputElement)) return;
   field.focus();
   field.select();
-}
-
-/** The open finding behind the one that is looked at, or the first; shown in Check. */
-function nextFinding(store: SongStore): void {
-  const { review, history, findingKey: chosen } = store.getState();
-  const open = openFindings(review, history.song);
-  const here = open.findIndex((one) => findingKey(one) === chosen);
-  const next = open[(here + 1) % open.length];
-  if (!next) return;
-  const { phraseId, partId, eventId, noteId } = next.where;
-  store.setState({ findingKey: findingKey(next), checkView: "findings" });
-  if (phraseId !== undefined && partId !== undefined) {
-    store.moveCursor({ phraseId, partId, eventId, noteId });
-  }
-  goToStage(store, "check");
 }
 
 function changePart(store: SongStore, step: 1 | -1): void {

@@ -31,6 +31,7 @@ export function Middle({
   onReadTab,
   onRewrite,
   onMovePhrase,
+  onCheck,
 }: {
   readonly isMoving: boolean;
   readonly onMove: () => void;
@@ -38,6 +39,7 @@ export function Middle({
   readonly onReadTab: () => void;
   readonly onRewrite: (phraseId: string) => void;
   readonly onMovePhrase: (phraseId: string) => void;
+  readonly onCheck: (phraseId: string) => void;
 }) {
   const song = useSong(selectSong);
   const stage = useSong((state) => state.stage);
@@ -81,7 +83,7 @@ export function Middle({
           </Button>
         </div>
       )}
-      <PhraseList onRewrite={onRewrite} onMove={onMovePhrase} />
+      <PhraseList onRewrite={onRewrite} onMove={onMovePhrase} onCheck={onCheck} />
     </>
   );
 }

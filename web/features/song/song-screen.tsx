@@ -21,6 +21,7 @@ import { useReviewing } from "@/open-song/reviewing";
 import { addPart } from "@/open-song/transactions";
 import { Dialog } from "@/ui/dialog";
 import { commandsOf, focusCallOut } from "./commands";
+import { showFinding } from "./show-finding";
 import { useDrawBars } from "./draw-line";
 import { LaneChoice } from "./lane-choice";
 import { Middle } from "./middle";
@@ -101,6 +102,10 @@ export function SongScreen() {
     },
     [store],
   );
+  const lookAt = useCallback(
+    (phraseId: string) => showFinding(store, ({ where }) => where.phraseId === phraseId),
+    [store],
+  );
   const takeTab = (reading: TextTabReading) => {
     const read = songOfTextTab(reading, newId);
     const part = { ...read.parts[0]!, name: freeName(read.parts[0]!.name, song.parts) };
@@ -120,9 +125,8 @@ export function SongScreen() {
       <main className="flex min-h-0 flex-1 flex-col gap-2 px-3 pt-2 pb-1">
         <div className="flex min-h-0 flex-1 gap-3">
           <div className="flex min-w-0 flex-1 flex-col gap-2">
-            <div className="flex flex-wrap items-end gap-x-2 pl-3">
+            <div className="flex items-end gap-x-2 pl-3">
               <StageLine />
-              <StageViews />
               {stage !== "set-up" && (
                 <div className="ml-auto flex items-center gap-1 pb-1">
                   <Transport
@@ -136,6 +140,7 @@ export function SongScreen() {
                 </div>
               )}
             </div>
+            <StageViews />
             <div
               id="strips"
               tabIndex={-1}
@@ -148,6 +153,7 @@ export function SongScreen() {
                 onReadTab={() => setOverlay("read-tab")}
                 onRewrite={rewrite}
                 onMovePhrase={setMovedPhrase}
+                onCheck={lookAt}
               />
             </div>
           </div>

@@ -53,7 +53,7 @@ function Views<Name extends string>({
   readonly onChoose: (name: Name) => void;
 }) {
   return (
-    <nav aria-label={label} className="flex self-end pb-1.5 text-[13px]">
+    <nav aria-label={label} className="-mt-1 flex pl-3 text-[13px]">
       {names.map((name) => (
         <button
           key={name}

@@ -26,6 +26,7 @@ export function EventFigure(props: EventFigureProps) {
   const { event, x, isUnder } = at;
   const isSelected = event.id === eventId;
   const isChosen = props.chosen !== "" && props.chosen.split(" ").includes(event.id);
+  const isFound = props.found !== "" && props.found.split(" ").includes(event.id);
   const selectedNote = isSelected ? (noteId ?? notesOf(event)[0]?.id) : undefined;
   const band = Math.min(at.width, 40);
   const isNewValue =
@@ -37,7 +38,7 @@ export function EventFigure(props: EventFigureProps) {
       id={`event-${event.id}`}
       role="option"
       aria-selected={isSelected}
-      aria-label={`bar ${number}: ${isUnder ? "voice below, " : ""}${eventInWords(event, facts.names)}`}
+      aria-label={`bar ${number}: ${isUnder ? "voice below, " : ""}${eventInWords(event, facts.names)}${isFound ? ", Check has found something here" : ""}`}
       onClick={() => onSelect(event.id)}
       className="cursor-pointer"
     >
@@ -53,6 +54,14 @@ export function EventFigure(props: EventFigureProps) {
         stroke={isSelected ? "var(--madder)" : "none"}
         strokeOpacity={0.5}
       />
+      {isFound && (
+        <path
+          d={`M${x - 4} ${lanes.head + 7}h8l-4 -8z`}
+          fill="none"
+          stroke="var(--ochre-ink)"
+          strokeWidth={1.3}
+        />
+      )}
       {isSelected && props.string !== undefined && (
         <path
           d={`M${x - band / 2 - 1} ${stringY(lanes, props.string) - 4}l6 4l-6 4z`}

@@ -32,5 +32,7 @@ export interface BarProps {
   readonly string: number | undefined;
   /** Ids of the selected events of this bar, with blanks between. */
   readonly chosen: string;
+  /** Ids of the events of this bar that Check has something to say of, with blanks between. */
+  readonly found: string;
   readonly onSelect: (eventId: string, noteId?: string) => void;
 }

@@ -3,7 +3,8 @@
 import { phraseLetter } from "@intonazione/core/callout";
 import type { Phrase } from "@intonazione/core/score";
 import { MoveHorizontal, PencilLine, Trash2 } from "lucide-react";
-import { useOpenSong } from "@/open-song/context";
+import { useOpenSong, useSong } from "@/open-song/context";
+import { openFindings } from "@/open-song/review";
 import { removePhrase, renamePhrase } from "@/open-song/transactions";
 
 /** A phrase's letter, name and bars, and what can be done with it as a whole. */
@@ -15,6 +16,7 @@ export function PhraseHead({
   isBeingWritten,
   onRewrite,
   onMove,
+  onCheck,
 }: {
   readonly phrase: Phrase;
   readonly index: number;
@@ -23,9 +25,16 @@ export function PhraseHead({
   readonly isBeingWritten: boolean;
   readonly onRewrite: ((phraseId: string) => void) | undefined;
   readonly onMove: (phraseId: string) => void;
+  readonly onCheck: ((phraseId: string) => void) | undefined;
 }) {
   const { store } = useOpenSong();
   const letter = phraseLetter(index);
+  const found = useSong(
+    ({ review, history }) =>
+      openFindings(review, history.song).filter(
+        ({ severity, where }) => severity !== "info" && where.phraseId === phrase.id,
+      ).length,
+  );
   const rename = (name: string) => {
     const trimmed = name.trim();
     if (trimmed !== "" && trimmed !== phrase.name)
@@ -58,6 +67,17 @@ export function PhraseHead({
         )}
       </div>
       <p className="mt-0.5 text-xs text-soft">{range}</p>
+      {found > 0 && onCheck && (
+        <button
+          type="button"
+          title="What Check found here"
+          onClick={() => onCheck(phrase.id)}
+          className="text-xs text-ochre-ink underline decoration-hairline underline-offset-2 hover:decoration-current"
+        >
+          <span aria-hidden>△ </span>
+          {found} to look at
+        </button>
+      )}
       {isBeingWritten && <p className="text-xs font-medium text-ochre-ink">not yet written</p>}
       {onRewrite && (
         <div className="mt-1.5 -ml-1 flex gap-1 text-soft">

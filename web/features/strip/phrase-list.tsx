@@ -16,6 +16,7 @@ import { memo, useCallback, useEffect, useMemo, useRef } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { framesFor, neckOfPart, placeNames, shiftOf } from "@/open-song/derived";
 import { shownLanes } from "@/open-song/shown-lanes";
+import { markedEvents } from "@/open-song/review";
 import { barsHere } from "@/open-song/selection";
 import { draftOf, type Draft } from "@/open-song/draft";
 import type { PartFacts } from "./facts";
@@ -29,9 +30,11 @@ const UNWRITTEN = "unwritten";
 export function PhraseList({
   onRewrite,
   onMove,
+  onCheck,
 }: {
   readonly onRewrite: (phraseId: string) => void;
   readonly onMove: (phraseId: string) => void;
+  readonly onCheck: (phraseId: string) => void;
 }) {
   const song = useSong(selectSong);
   const part = useSong(selectPart);
@@ -52,6 +55,7 @@ export function PhraseList({
       parts={showsAllParts && !entry.isNew ? song.parts : undefined}
       onRewrite={entry.isNew ? undefined : onRewrite}
       onMove={onMove}
+      onCheck={onCheck}
     />
   ));
 }
@@ -97,6 +101,7 @@ interface RowProps extends PhraseEntry {
   readonly parts: readonly Part[] | undefined;
   readonly onRewrite: ((phraseId: string) => void) | undefined;
   readonly onMove: (phraseId: string) => void;
+  readonly onCheck: (phraseId: string) => void;
 }
 
 /** One phrase; drawn again only when something of its own changed. */
@@ -111,6 +116,7 @@ const PhraseRow = memo(function PhraseRow({
   parts,
   onRewrite,
   onMove,
+  onCheck,
 }: RowProps) {
   const row = useRef<HTMLElement>(null);
   const barCount = bars.length;
@@ -136,6 +142,7 @@ const PhraseRow = memo(function PhraseRow({
         isBeingWritten={isBeingWritten}
         onRewrite={onRewrite}
         onMove={onMove}
+        onCheck={onCheck}
       />
       <div className="flex min-w-0 flex-1 flex-col gap-1 py-1.5 pr-3">
         {(parts ?? [part]).map((shown) => (
@@ -205,6 +212,10 @@ const PartStrip = memo(function PartStrip({
       new Set(eventsBetween(bars, selection.anchorId, selection.headId).map(({ id }) => id)),
     [bars, selection],
   );
+  const marks = useSong(({ review, history }) =>
+    markedEvents(review, history.song, phrase.id, part.id),
+  );
+  const found = useMemo(() => (marks === "" ? undefined : new Set(marks.split(" "))), [marks]);
   const { key, style } = ground;
   const studio = useSong((state) => state.studio);
   const facts = useMemo(
@@ -251,6 +262,7 @@ const PartStrip = memo(function PartStrip({
           noteId={noteId}
           string={string}
           chosen={chosen}
+          found={found}
           barsBefore={barsBefore}
           onSelect={select}
         />

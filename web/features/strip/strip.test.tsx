@@ -70,6 +70,7 @@ function draw(bar: Bar, on: Song = song, partIndex = 0, wishes: Wishes = {}): st
         noteId={wishes.noteId}
         string={undefined}
         chosen=""
+        found=""
         onSelect={() => undefined}
       />
     </svg>,

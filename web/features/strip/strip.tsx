@@ -38,6 +38,8 @@ export interface StripProps {
   readonly string?: number | undefined;
   /** The selected events. */
   readonly chosen?: ReadonlySet<string> | undefined;
+  /** Events that Check has something to say of. */
+  readonly found?: ReadonlySet<string> | undefined;
   /** Bars before this strip, for their numbers. */
   readonly barsBefore?: number;
   readonly onSelect: (eventId: string, noteId?: string) => void;
@@ -58,6 +60,7 @@ export const Strip = memo(function Strip({
   noteId,
   string,
   chosen,
+  found,
   barsBefore = 0,
   onSelect,
 }: StripProps) {
@@ -102,6 +105,7 @@ export const Strip = memo(function Strip({
             noteId={isInRow ? noteId : undefined}
             string={isInRow ? string : undefined}
             chosen={chosen}
+            found={found}
             barsBefore={barsBefore}
             onSelect={onSelect}
           />
@@ -111,10 +115,10 @@ export const Strip = memo(function Strip({
   );
 });
 
-function chosenIn({ events }: BarBox, chosen: ReadonlySet<string> | undefined): string {
-  if (!chosen) return "";
+function idsIn({ events }: BarBox, wanted: ReadonlySet<string> | undefined): string {
+  if (!wanted) return "";
   const ids = events.map(({ event }) => event.id);
-  return ids.filter((id) => chosen.has(id)).join(" ");
+  return ids.filter((id) => wanted.has(id)).join(" ");
 }
 
 function holds(row: Row, eventId: string | undefined): boolean {
@@ -152,7 +156,7 @@ function wordOf(work: Handwork | undefined): string {
 
 interface RowProps extends Pick<
   StripProps,
-  "facts" | "eventId" | "noteId" | "string" | "chosen" | "onSelect"
+  "facts" | "eventId" | "noteId" | "string" | "chosen" | "found" | "onSelect"
 > {
   readonly row: Row;
   readonly width: number;
@@ -174,6 +178,7 @@ const RowFigure = memo(function RowFigure({
   noteId,
   string,
   chosen,
+  found,
   barsBefore,
   onSelect,
 }: RowProps) {
@@ -213,7 +218,8 @@ const RowFigure = memo(function RowFigure({
                   eventId={isHere ? eventId : undefined}
                   noteId={isHere ? noteId : undefined}
                   string={isHere ? string : undefined}
-                  chosen={chosenIn(box, chosen)}
+                  chosen={idsIn(box, chosen)}
+                  found={idsIn(box, found)}
                   onSelect={onSelect}
                 />
               </g>
