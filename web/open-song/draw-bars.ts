@@ -14,4 +14,13 @@ export type DrawLines = (
   phraseId: string,
   lines: readonly Line[],
   marked?: ReadonlySet<string>,
+  stretch?: Stretch,
 ) => ReactNode;
+
+/** Some neighbouring bars of a line, by index. */
+export interface Stretch {
+  readonly from: number;
+  readonly to: number;
+  /** Bars of the part before the line: bars are shown with their numbers. */
+  readonly barsBefore: number;
+}

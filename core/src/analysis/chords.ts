@@ -57,7 +57,8 @@ export function chordsIn(
   for (const note of heard) byBar.set(note.bar, [...(byBar.get(note.bar) ?? []), note]);
   const moments = new Map<number, HeardChord[]>();
   for (const { bar, onset, start, notes, fresh } of soundingMoments(heard)) {
-    if (fresh < 2 && notes.length < 3) continue;
+    // What is added note by note is a broken chord.
+    if (fresh < 2) continue;
     const midis = notes.map(({ midi }) => midi);
     const eventId = notes.find((one) => one.bar === bar && compare(one.onset, onset) === 0)!.event
       .id;

@@ -1,5 +1,4 @@
 import { intervalBetween, type Interval } from "../pitch/interval";
-import type { Pitch } from "../pitch/pitch";
 import { compare, type Fraction } from "../rhythm/fraction";
 import { soundingMoments, type HeardNote, type SoundingMoment } from "./heard";
 
@@ -41,7 +40,7 @@ export function harmonyBetween(
       onset: at.onset,
       one: upper,
       other: below,
-      interval: intervalBetween(heardPitch(upper), heardPitch(below)),
+      interval: intervalBetween(upper.pitch, below.pitch),
       clash: ours.some((x) => theirs.some((y) => isClash(x.midi, y.midi))),
       isTogether: order === 0,
     });
@@ -55,10 +54,6 @@ function compareMoments(a: SoundingMoment, b: SoundingMoment): number {
 
 function soundsOn(moment: SoundingMoment | undefined, start: number): readonly HeardNote[] {
   return moment?.notes.filter(({ end }) => end > start + 1e-9) ?? [];
-}
-
-function heardPitch({ pitch }: HeardNote): Pitch {
-  return pitch;
 }
 
 /** A semitone or a minor ninth; a major seventh is heard as colour. */

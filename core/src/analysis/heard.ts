@@ -1,4 +1,5 @@
-import { midiOf, type Pitch } from "../pitch/pitch";
+import { fifthsOf, pitchClassAtFifths } from "../pitch/key";
+import { atHeight, midiOf, type Pitch } from "../pitch/pitch";
 import { add, compare, toNumber, type Fraction } from "../rhythm/fraction";
 import { momentsOf, type Bar } from "../score/bar";
 import { lengthOf, linkOf, notesOf, techniqueOf } from "../score/event";
@@ -19,6 +20,7 @@ export interface HeardNote {
   readonly end: number;
   /** What sounds, in semitones with C4 = 60: a bent note at the height it is bent to. */
   readonly midi: number;
+  /** The same with its name; of a bent note counted up from the name of what is fretted. */
   readonly pitch: Pitch;
 }
 
@@ -46,7 +48,8 @@ export function heardIn(bars: readonly Bar[], frames: readonly BarFrame[]): read
           }
           const midi = soundsAt(note);
           open.set(written, heard.length);
-          heard.push({ note, event, bar: index, onset, start, end, midi, pitch: note.pitch });
+          const pitch = raised(note.pitch, midi - written);
+          heard.push({ note, event, bar: index, onset, start, end, midi, pitch });
         }
       }
     }
@@ -59,6 +62,17 @@ function soundsAt(note: PitchedNote): number {
   const bend = techniqueOf(note, "bend");
   const semitones = bend && bend.cents % 100 === 0 ? bend.cents / 100 : 0;
   return Math.min(127, midiOf(note.pitch) + semitones);
+}
+
+/** Fifths up to the name of a note so many semitones higher: a second, a third, a fourth. */
+const NAMES_ABOVE = [0, -5, 2, -3, 4, -1];
+
+function raised(pitch: Pitch, semitones: number): Pitch {
+  const steps = NAMES_ABOVE[semitones];
+  if (semitones === 0 || steps === undefined) return pitch;
+  const fifths = fifthsOf(pitch) + steps;
+  const plain = fifths > 12 ? fifths - 12 : fifths < -8 ? fifths + 12 : fifths;
+  return atHeight({ ...pitch, ...pitchClassAtFifths(plain) }, midiOf(pitch) + semitones);
 }
 
 /** Longer notes than this, in whole notes, count no more than it. */

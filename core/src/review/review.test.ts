@@ -1,4 +1,15 @@
+import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { Memory } from "../foundation/memory";
+import { otherName } from "../pitch/spelling";
+import { applyEdit } from "../score/edit";
+import { withNotes } from "../score/event";
+import { commit, openHistory, undo } from "../score/history";
+import { anySong } from "../score/song.arbitraries";
+import { findingKey } from "./finding";
+import { mendInWords } from "./mend";
+import { editsOf } from "./mended";
+import { acceptedReason, reviewSong, reviewSteps } from "./review-song";
 import type { RestEvent } from "../score/event";
 import type { Song } from "../score/song";
 import { codesIn, songSaid, type SaidPart, type SaidSong } from "./review.test-kit";
@@ -8,10 +19,15 @@ const alone = (callout: string, more: Partial<SaidPart> = {}, song: Partial<Said
   parts: [{ callouts: [callout], ...more }],
   ...song,
 });
-const withBass = (one: string, bass: string, song: Partial<SaidSong> = {}): SaidSong => ({
+const withBass = (
+  one: string,
+  bass: string,
+  song: Partial<SaidSong> = {},
+  tuning = "bass-standard",
+): SaidSong => ({
   parts: [
     { name: "Guitar", callouts: [one] },
-    { name: "Bass", tuning: "bass-standard", callouts: [bass] },
+    { name: "Bass", tuning, callouts: [bass] },
   ],
   ...song,
 });
@@ -26,6 +42,8 @@ function withoutFirst(said: SaidSong): Song {
   const events = [rest, ...bar!.events.slice(1)];
   return { ...song, lines: [{ ...line!, bars: [{ events }, ...bars] }, ...lines] };
 }
+const BUSY = "'8 A0 E3 A3 D2 D0 A3 E0 E3 A0 E3 A3 D2 D0 A3 A0 E3";
+const THIRDS = "'8t A0 E3 A3 D2 D0 A3 E0 E3 A0 E3 A3 D2 | D0 A3 A0 E3 A0 E3 A3 D2 D0 A3 E0 E3";
 const LONG = "'4 A0 A3 D2 A3 | A0 E3 A3 A0 | A0 A3 D2 A3 | A0 E3 '2 A0";
 
 /** What is found, the song with exactly that fault, and one that comes near and is none. */
@@ -174,6 +192,7 @@ const FAULTS: readonly (readonly [code: string, fault: SaidSong | Song, nearMiss
     guitar('"on the G string" \'1 G2'),
   ],
   ["fret-named-otherwise", guitar('"the 5th fret" \'1 G2'), guitar('"the 2nd fret" \'1 G2')],
+  ["ranges-mask", withBass(BUSY, THIRDS, {}, "standard"), withBass(BUSY, BUSY, {}, "standard")],
 ];
 
 describe("findings", () => {
@@ -183,5 +202,145 @@ describe("findings", () => {
 
   it.each(FAULTS)("%s stays silent where it only nearly is", (_, __, nearMiss) => {
     expect(codesIn(nearMiss)).toEqual([]);
+  });
+
+  it("a part tuned to another reference is told, a hair’s breadth is not", () => {
+    const tunedBy = (cents: number) => {
+      const song = songSaid(withBass("'1 A0", "'1 A0"));
+      const [guitar, bass] = song.parts;
+      const tuning = bass!.instrument.tuning.map((open) => ({ ...open, cents }));
+      const flat = { ...bass!, instrument: { ...bass!.instrument, tuning } };
+      return codesIn({ ...song, parts: [guitar!, flat] });
+    };
+    expect(tunedBy(-14)).toEqual(["two-references"]);
+    expect(tunedBy(-3)).toEqual([]);
+  });
+
+  it("strings beyond their tension are told with what may happen", () => {
+    const strung = (inches: readonly number[]) => {
+      const gauges = inches.map((gaugeInch, index) => ({
+        gaugeInch,
+        make: index < 3 ? ("plain-steel" as const) : ("nickel-wound" as const),
+      }));
+      return songSaid(alone("'1 A0", { instrument: { strings: { name: "On", gauges } } }));
+    };
+    const usual = [0.01, 0.013, 0.017, 0.026, 0.036, 0.046];
+    expect(codesIn(strung(usual))).toEqual([]);
+    expect(codesIn(strung([0.01, 0.013, 0.017, 0.026, 0.036, 0.036]))).toEqual([
+      "tension-uncomfortable",
+    ]);
+    const [unsafe] = reviewSong(strung([0.026, ...usual.slice(1)]));
+    expect(unsafe).toMatchObject({ group: "set-up", where: { string: 1 } });
+  });
+
+  it("one sound under two names in a bar is told, where direction gives no cause", () => {
+    const cause = guitar("'4 D2 D1 D0 A4");
+    expect(codesIn(cause)).toEqual([]);
+    const song = songSaid(guitar("'4 D1 D0 D1 D0"));
+    const flat = song.lines[0]!.bars[0]!.events.map((event, index) =>
+      withNotes(event, (note) =>
+        note.kind === "pitched" && index === 0 ? { ...note, pitch: otherName(note.pitch) } : note,
+      ),
+    );
+    const mixed = { ...song, lines: [{ ...song.lines[0]!, bars: [{ events: flat }] }] };
+    expect(codesIn(mixed)).toEqual(["spelling-mixed"]);
+  });
+
+  it("forms that are never reached are told", () => {
+    expect(codesIn({ ...guitar("'1 A0", "'1 A0"), form: "Verse: A [1: B]" })).toEqual([
+      "ending-without-repeat",
+    ]);
+    expect(codesIn({ ...guitar("'1 A0", "'1 A0"), form: "Verse: A x2 [1: B]" })).toEqual([]);
+  });
+
+  it("a tuning that would make it easier is asked for only on request", () => {
+    const drone =
+      "'8 @D2 @A2+@D3 @D2 @D2 @F2+@C3 @G2+@D3 @D2 @D2 | @D2 @A2+@D3 @D2 @D2 @C3+@G3 @A2+@D3 @D2 @D2";
+    const song = { ...guitar(drone, drone), key: "D minor" };
+    expect(codesIn(song)).not.toContain("easier-tuning");
+    expect(codesIn(song, { withTuning: true })).toContain("easier-tuning");
+    const inDropD = { parts: [{ callouts: [drone, drone], tuning: "drop-d" }], key: "D minor" };
+    expect(codesIn(inDropD, { withTuning: true })).toEqual([]);
+  });
+
+  it("what a student meets for the first time is a remark, and only where it is much", () => {
+    const plain = "'4 A0 A3 D2 A3 | '1 A0";
+    const rich = "'4 A2h3p2 G7b1 | D12.harm A3v A5.slideout A0 | '1 A0";
+    expect(codesIn(guitar(plain, rich))).toEqual(["many-new-techniques"]);
+    expect(codesIn(guitar(rich, plain))).toEqual([]);
+    expect(codesIn(guitar(plain, "'4 A2h3 A0 - | '1 A0"))).toEqual([]);
+  });
+
+  it("a leap in difficulty, and a tempo at which it can be played", () => {
+    const easy = "'1 A0 | '1 E0";
+    const hard =
+      "'16 E1+A5 E5+A8 E8+A12 E3+A7 E1+A5 E5+A8 E8+A12 E3+A7 E1+A5 E5+A8 E8+A12 E3+A7 E1+A5 E5+A8 E8+A12 E3+A7";
+    const codes = codesIn({ ...guitar(easy, hard), tempoBpm: 60 }).filter((code) =>
+      /difficulty|tempo/u.test(code),
+    );
+    expect(codes).toContain("difficulty-jump");
+    expect(codesIn({ ...guitar(hard, easy), tempoBpm: 60 })).not.toContain("difficulty-jump");
+  });
+});
+
+describe("mends", () => {
+  it.each(FAULTS.map(([code, fault]) => [code, fault] as const))(
+    "%s: what is offered takes the finding away, and can be undone",
+    (code, fault) => {
+      const song = "lines" in fault ? fault : songSaid(fault);
+      const finding = reviewSong(song).find((one) => one.code === code)!;
+      if (!finding.mend) return;
+      expect(mendInWords(finding.mend)).toMatch(/^[a-z]/u);
+      const edits = editsOf(song, finding.where, finding.mend, () => "new");
+      expect(edits.length).toBeGreaterThan(0);
+      const before = openHistory(song);
+      const after = commit(before, { label: "mend", edits });
+      expect(codesIn(after.song)).not.toContain(code);
+      expect(undo(after).song.lines).toEqual(song.lines);
+    },
+  );
+});
+
+describe("a review", () => {
+  it("from memory is the same as anew, whatever was changed", () => {
+    fc.assert(
+      fc.property(anySong, anySong, (one, other) => {
+        const memory = new Memory();
+        reviewSong(one, {}, memory);
+        const changed = {
+          ...one,
+          lines: one.lines.map((line, index) =>
+            index === 0 ? { ...line, bars: line.bars.slice(1) } : line,
+          ),
+        };
+        expect(reviewSong(changed, {}, memory)).toEqual(reviewSong(changed));
+        expect(reviewSong(other, {}, memory)).toEqual(reviewSong(other));
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it("can be given up between its steps, and goes on from there", () => {
+    const song = songSaid(guitar(LONG, LONG));
+    const memory = new Memory();
+    const steps = reviewSteps(song, {}, memory);
+    for (let step = 0; step < 3; step++) expect(steps.next().done).toBe(false);
+    expect(reviewSong(song, {}, memory)).toEqual(reviewSong(song));
+  });
+
+  it("knows what was accepted, by the event it concerns", () => {
+    const song = songSaid(guitar("'2 D5s5 | '1 A0"));
+    const [finding] = reviewSong(song);
+    const accepted = [{ finding: findingKey(finding!), reason: "as on the record" }];
+    const { song: kept, inverse } = applyEdit(song, { kind: "set-accepted", accepted });
+    expect(acceptedReason(kept, reviewSong(kept)[0]!)).toBe("as on the record");
+    // Another bar before it moves the bar, and not the key.
+    const [line] = kept.lines;
+    const longer = {
+      ...kept,
+      lines: [{ ...line!, bars: [...songSaid(guitar("'1 A0")).lines[0]!.bars, ...line!.bars] }],
+    };
+    expect(acceptedReason(longer, reviewSong(longer)[0]!)).toBe("as on the record");
+    expect(applyEdit(kept, inverse).song).toEqual(song);
   });
 });

@@ -1,6 +1,6 @@
 import type { PitchClass } from "../pitch/pitch";
 import { correlation, profileOf } from "./key-profile";
-import { SCALES, tonicNear, type Scale, type ScaleKind } from "./scale";
+import { scaleKind, SCALES, tonicNear, type Scale, type ScaleKind } from "./scale";
 
 /** One note as evidence for a key. */
 export interface KeyNote {
@@ -32,6 +32,8 @@ const CLEAR_CORRELATION = 0.45;
 const LEAST_WITHIN = 0.72;
 const LEAST_CLASSES = 3;
 const LEAST_NOTES = 4;
+/** A mode is told from the plain scale by a note or two: fewer notes than these are no evidence. */
+const LEAST_NOTES_OF_MODE = 8;
 
 /** Scales of other than seven notes are named only where nearly all of their notes are played. */
 const MOST_UNPLAYED: Readonly<Partial<Record<number, number>>> = { 5: 0, 6: 0, 8: 0 };
@@ -87,6 +89,9 @@ export function clearKey(
   const [best] = readings;
   const classes = new Set(notes.map(({ midi }) => midi % 12)).size;
   if (!best || notes.length < LEAST_NOTES || classes < LEAST_CLASSES) return undefined;
+  if (scaleKind(best.scale.name).telling.length > 0 && notes.length < LEAST_NOTES_OF_MODE) {
+    return undefined;
+  }
   const isClear =
     best.score >= CLEAR_SCORE &&
     best.correlation >= CLEAR_CORRELATION &&
@@ -104,9 +109,9 @@ function hear(notes: readonly KeyNote[]): Heard {
   const lowest = lowestByMoment(notes);
   const anchors = new Array<number>(12).fill(0);
   const downbeats = lowest.filter(({ isOnDownbeat }) => isOnDownbeat);
-  for (const { midi } of downbeats) anchors[midi % 12]! += 0.3 / downbeats.length;
+  for (const { midi } of downbeats) anchors[midi % 12]! += 0.35 / downbeats.length;
   anchors[lowest[0]!.midi % 12]! += 0.25;
-  anchors[lowest.at(-1)!.midi % 12]! += 0.45;
+  anchors[lowest.at(-1)!.midi % 12]! += 0.4;
   return { weights, total, anchors };
 }
 

@@ -6,12 +6,13 @@ import {
   findingKey,
   mendInWords,
   type ReviewFinding,
+  type ReviewPlace,
 } from "@intonazione/core/review";
-import { applyEdit, type Song } from "@intonazione/core/score";
+import { applyEdit, lineOf, type Song } from "@intonazione/core/score";
 import { useEffect, useMemo, useRef } from "react";
 import { useOpenSong } from "@/open-song/context";
 import { newId } from "@/open-song/draft";
-import type { DrawLines } from "@/open-song/draw-bars";
+import type { DrawLines, Stretch } from "@/open-song/draw-bars";
 import { acceptFinding, mendFinding, takeBackAcceptance } from "@/open-song/transactions";
 import { Button } from "@/ui/button";
 import { AcceptForm } from "./accept-form";
@@ -88,6 +89,7 @@ function Unfolded({
     [edits, song],
   );
   const hasStrip = part !== undefined && where.phraseId !== undefined;
+  const stretch = useMemo(() => barsAround(song, where), [song, where]);
   const key = findingKey(finding);
   const frame = useRef<HTMLDivElement>(null);
   useEffect(() => {
@@ -106,14 +108,14 @@ function Unfolded({
         <div className="divide-y divide-hairline rounded-md border border-hairline bg-sheet">
           <figure className="px-2 py-1">
             <figcaption className="text-xs font-semibold">as it is</figcaption>
-            {drawLine(part, where.phraseId, song.lines, marked)}
+            {drawLine(part, where.phraseId, song.lines, marked, stretch)}
           </figure>
           {mended !== song && mended.lines !== song.lines && (
             <figure className="px-2 py-1">
               <figcaption className="text-xs font-semibold text-verdigris-ink">
                 with the mend: {mendInWords(mend!)}
               </figcaption>
-              {drawLine(part, where.phraseId, mended.lines, marked)}
+              {drawLine(part, where.phraseId, mended.lines, marked, stretch)}
             </figure>
           )}
         </div>
@@ -135,6 +137,21 @@ function Unfolded({
       )}
     </div>
   );
+}
+
+const BARS_SHOWN = 2;
+
+/** The bar of a finding and the one behind it; the first ones where it concerns the whole line. */
+function barsAround(song: Song, { phraseId, partId, bar }: ReviewPlace): Stretch {
+  let barsBefore = 0;
+  for (const phrase of song.phrases) {
+    if (phrase.id === phraseId) break;
+    barsBefore += lineOf(song, phrase.id, partId ?? "")?.bars.length ?? 0;
+  }
+  const bars = lineOf(song, phraseId ?? "", partId ?? "")?.bars.length ?? 0;
+  const own = bar === undefined ? 0 : bar - barsBefore - 1;
+  const from = Math.max(0, Math.min(own, bars - BARS_SHOWN));
+  return { from, to: from + BARS_SHOWN, barsBefore };
 }
 
 function sentence(words: string): string {

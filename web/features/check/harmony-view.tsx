@@ -46,6 +46,14 @@ export function HarmonyView({ drawLine }: { readonly drawLine: DrawLines }) {
   }
   return (
     <>
+      {isMaking && (
+        <MakeHarmony
+          key={heard.phrase.id}
+          own={heard}
+          drawLine={drawLine}
+          onClose={() => setMaking(false)}
+        />
+      )}
       <section
         aria-label="Harmony"
         className="flex flex-col gap-2 rounded-md border border-hairline bg-sheet px-4 pt-3 pb-3"
@@ -86,14 +94,6 @@ export function HarmonyView({ drawLine }: { readonly drawLine: DrawLines }) {
           </p>
         )}
       </section>
-      {isMaking && (
-        <MakeHarmony
-          key={heard.phrase.id}
-          own={heard}
-          drawLine={drawLine}
-          onClose={() => setMaking(false)}
-        />
-      )}
     </>
   );
 }

@@ -49,7 +49,7 @@ export function KeyView() {
                 </tr>
               </thead>
               <tbody>
-                {[...keys].reverse().map((key) => (
+                {inOrder(keys, song).map((key) => (
                   <KeyRow key={`${key.phraseId} ${key.partId}`} own={key} song={song} />
                 ))}
               </tbody>
@@ -60,6 +60,13 @@ export function KeyView() {
       <ChordTable />
     </>
   );
+}
+
+/** The whole song first, then its parts, then phrase after phrase. */
+function inOrder(keys: readonly StretchKey[], { phrases }: Song): readonly StretchKey[] {
+  const rank = ({ phraseId, partId }: StretchKey) =>
+    2 * phrases.findIndex(({ id }) => id === phraseId) + (partId === undefined ? 0 : 1);
+  return [...keys].sort((a, b) => rank(a) - rank(b));
 }
 
 function KeyRow({ own, song }: { readonly own: StretchKey; readonly song: Song }) {

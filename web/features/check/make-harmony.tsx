@@ -68,7 +68,7 @@ export function MakeHarmony({
       aria-label="Make a harmony"
       className="flex flex-col gap-2 rounded-md border border-ink bg-sheet px-4 pt-3 pb-3"
     >
-      <div className="flex flex-wrap items-center gap-x-4 gap-y-2 text-[13px]">
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-2 text-[13px]">
         <h2 className="font-serif text-xl">Make a harmony</h2>
         <label className="flex items-center gap-1.5">
           <select
@@ -96,7 +96,7 @@ export function MakeHarmony({
             onChange={({ target }) => setTargetId(target.value)}
             className={field}
           >
-            <option value={NEW_PART}>a new part, set up like {part.name}</option>
+            <option value={NEW_PART}>a new part like {part.name}</option>
             {song.parts
               .filter(({ id }) => id !== part.id)
               .map(({ id, name }) => (

@@ -4,9 +4,10 @@ import { phraseLetter } from "@intonazione/core/callout";
 import { NO_CAPO } from "@intonazione/core/instrument";
 import { displayKey } from "@intonazione/core/pitch";
 import type { Beyond, Intent, RemappedPart } from "@intonazione/core/remap";
-import { newPart, lineOf, type Part } from "@intonazione/core/score";
-import { useMemo, useState, type ReactNode } from "react";
+import { newPart, lineOf } from "@intonazione/core/score";
+import { useMemo, useState } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
+import type { DrawLines } from "@/open-song/draw-bars";
 import { newId } from "@/open-song/draft";
 import { addPart } from "@/open-song/transactions";
 import { Button } from "@/ui/button";
@@ -25,9 +26,6 @@ import { ChangeList } from "./change-list";
 import { BeyondField, IntentField } from "./how-fields";
 import { useProfile } from "./use-line-at-hand";
 
-/** How a line of one part is drawn; the strips come from outside. */
-export type DrawLine = (part: Part, phraseId: string, lines: RemappedPart["lines"]) => ReactNode;
-
 type Moved = RemappedPart & { readonly to: ChosenInstrument };
 
 /**
@@ -38,7 +36,7 @@ export function MoveTo({
   drawLine,
   onClose,
 }: {
-  readonly drawLine: DrawLine;
+  readonly drawLine: DrawLines;
   readonly onClose: () => void;
 }) {
   const { store, rack } = useOpenSong();

@@ -12,7 +12,7 @@ import { setUpInWords, type ChosenInstrument } from "@/ui/instrument-picker";
 import { useDesk, type DeskRequest } from "@/workers/use-desk";
 import { ChangeList } from "./change-list";
 import { BeyondField, IntentField } from "./how-fields";
-import type { DrawLine } from "./move-to";
+import type { DrawLines } from "@/open-song/draw-bars";
 import { useLineAtHand, useProfile } from "./use-line-at-hand";
 
 const MOST_SET_UPS = 6;
@@ -34,7 +34,7 @@ interface Offer extends ChosenInstrument {
 }
 
 /** The phrase at the cursor on several set-ups at once. */
-export function SideBySide({ drawLine }: { readonly drawLine: DrawLine }) {
+export function SideBySide({ drawLine }: { readonly drawLine: DrawLines }) {
   const { rack } = useOpenSong();
   const { part, phrase, line } = useLineAtHand();
   const [intent, setIntent] = useState<Intent>("sound");
@@ -127,7 +127,7 @@ function OnSetUp({
   readonly offer: Offer;
   readonly intent: Intent;
   readonly beyond: Beyond;
-  readonly drawLine: DrawLine;
+  readonly drawLine: DrawLines;
   readonly onRemove: () => void;
 }) {
   const { song, part, phrase } = useLineAtHand();

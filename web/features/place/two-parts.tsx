@@ -9,7 +9,7 @@ import { useOpenSong } from "@/open-song/context";
 import { framesFor } from "@/open-song/derived";
 import { setUpInWords } from "@/ui/instrument-picker";
 import { countInWords } from "@/ui/words";
-import type { DrawLine } from "./move-to";
+import type { DrawLines } from "@/open-song/draw-bars";
 import { useLineAtHand } from "./use-line-at-hand";
 
 const RELATION_WORDS: Readonly<Record<Relation, string>> = {
@@ -23,7 +23,7 @@ const RELATION_WORDS: Readonly<Record<Relation, string>> = {
 const NO_BARS: readonly Bar[] = [];
 
 /** Two parts of the phrase at the cursor, in tunings of their own, against each other by what sounds. */
-export function TwoParts({ drawLine }: { readonly drawLine: DrawLine }) {
+export function TwoParts({ drawLine }: { readonly drawLine: DrawLines }) {
   const { store } = useOpenSong();
   const { song, part, phrase, line } = useLineAtHand();
   const others = song.parts.filter(({ id }) => id !== part.id);

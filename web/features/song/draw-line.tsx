@@ -1,13 +1,12 @@
 "use client";
 
 import { framesOf } from "@intonazione/core/score";
-import { useCallback, type ReactNode } from "react";
+import { useCallback } from "react";
 import { useShallow } from "zustand/react/shallow";
-import type { DrawLine } from "@/features/place/move-to";
 import { Strip } from "@/features/strip/strip";
 import { selectPart, selectSong, useSong } from "@/open-song/context";
 import { framesFor, neckOfPart, placeNames, shiftOf } from "@/open-song/derived";
-import type { DrawBars } from "@/open-song/draw-bars";
+import type { DrawBars, DrawLines } from "@/open-song/draw-bars";
 import { shownLanes, type LaneSet } from "@/open-song/shown-lanes";
 
 /** Versions stand close together, so that the eye can go from one to the other. */
@@ -17,23 +16,28 @@ const COMPARED_LANES: LaneSet = new Set(["count", "stroke"]);
  * Draws one line of one part with the strip's own means, for views of other features.
  * @param lanes The lanes that every line has; where they are left out, those of its phrase.
  */
-export function useDrawLine(
-  lanes?: LaneSet,
-): (...line: [...Parameters<DrawLine>, marked?: ReadonlySet<string>]) => ReactNode {
+export function useDrawLine(lanes?: LaneSet): DrawLines {
   const song = useSong(selectSong);
   const studio = useSong((state) => state.studio);
   const shown = useSong(useShallow(({ lanes, ownLanes }) => ({ lanes, ownLanes })));
   const select = useCallback(() => undefined, []);
   return useCallback(
-    (part, phraseId, lines, marked?: ReadonlySet<string>) => {
-      const bars =
+    (part, phraseId, lines, marked, stretch) => {
+      const all =
         lines.find((one) => one.phraseId === phraseId && one.partId === part.id)?.bars ?? [];
+      const { from = 0, to = all.length, barsBefore = 0 } = stretch ?? {};
+      const bars = all.slice(from, to);
       const phrase = song.phrases.find(({ id }) => id === phraseId);
       const { key, style } = song;
       return (
         <Strip
           bars={bars}
-          frames={phrase ? framesFor(song, phrase, bars.length) : framesOf([], song, bars.length)}
+          frames={
+            phrase
+              ? framesFor(song, phrase, all.length).slice(from, to)
+              : framesOf([], song, bars.length)
+          }
+          barsBefore={barsBefore + from}
           picking={part.picking}
           facts={{
             neck: neckOfPart(part),
