@@ -56,6 +56,17 @@ row("placement of a 1,000-note line, p95", quantile(one.slice(1), 0.95), 100, "m
 row("placement of a 100,000-note line", quantile(hundred, 0.5), 10_000, "ms", middle(hundred));
 row("one bar anew in a part of 400 bars, p95", quantile(edit, 0.95), 30, "ms", middle(edit));
 row("tuning finder over 64 bars, p95", quantile(found, 0.95), 500, "ms", middle(found));
+const review = measureBundled("scripts/bench/review.ts");
+row(
+  "Check after an edit, 64 bars in four parts, p95",
+  quantile(review.after, 0.95),
+  100,
+  "ms",
+  middle(review.after),
+);
+say(
+  `  the same anew: ${review.first[0].toFixed(0)} ms the first time, then ${quantile(review.first.slice(1), 0.5).toFixed(0)}`,
+);
 const { musicXml, midiFile, writing, xmlBytes } = measureBundled("scripts/bench/reading.ts");
 const size = `${(xmlBytes / 1e6).toFixed(1)} MB`;
 row("MusicXML of 10,000 notes read, the first", musicXml[0], 1000, "ms", size);

@@ -27,6 +27,8 @@ export interface ChordContext {
 const MOST_CLASSES = 7;
 const MOST_READINGS = 8;
 const LEAST_SCORE = 0.25;
+/** Other readings below this are far-fetched. */
+const LEAST_OF_OTHERS = 0.45;
 
 /** What speaks against a reading, in points of its score; judgements. */
 const AGAINST = {
@@ -72,6 +74,7 @@ export function nameChord(
   for (const reading of readings) {
     // The same root once more, as a poorer name of the same sound, tells nothing.
     const isTold = best.some(({ root }) => root === reading.root);
+    if (best.length > 0 && reading.score < LEAST_OF_OTHERS) break;
     if (!isTold || (best.length < 3 && best[0]!.score - reading.score < 0.2)) best.push(reading);
     if (best.length === MOST_READINGS) break;
   }

@@ -130,7 +130,7 @@ function NameButton({
       type="button"
       title={`Write ${name} over the bar`}
       onClick={() => onWrite(chord)}
-      className={`rounded-sm hover:underline ${isBest ? "font-serif text-base font-semibold" : ""}`}
+      className={`min-h-6 rounded-sm hover:underline ${isBest ? "font-serif text-base font-semibold" : ""}`}
     >
       {name}
     </button>
