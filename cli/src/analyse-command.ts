@@ -4,13 +4,14 @@ import {
   heardLines,
   keysOf,
   shiftOfParts,
+  type HeardChord,
   type HeardLine,
   type StretchKey,
 } from "@intonazione/core/analysis";
 import { Memory } from "@intonazione/core/foundation";
 import { formatChord, formatPitch, parseKey, parsePitch, midiOf } from "@intonazione/core/pitch";
-import { add, formatFraction } from "@intonazione/core/rhythm";
-import type { Part, Song } from "@intonazione/core/score";
+import { add, compare, formatFraction, type Fraction } from "@intonazione/core/rhythm";
+import { chordAt, type Part, type Song } from "@intonazione/core/score";
 import {
   degreeInChord,
   degreeOf,
@@ -42,7 +43,9 @@ export function analyse(options: Options): Outcome {
     output: {
       keys: keysOf(song, lines, memory).map((key) => keyJson(song, key)),
       chords: lines.flatMap((line) => chordsJson(song, line, lines, memory)),
-      degrees: lines.flatMap((line) => degreesJson(song, line)),
+      degrees: lines.flatMap((line) =>
+        degreesJson(song, line, chordsOf(song, line, lines, memory)),
+      ),
       harmony: harmoniesOf(song, lines, memory).flatMap(({ partIds, barsBefore, moments }) =>
         moments.map(({ bar, onset, interval, clash }) => ({
           parts: partIds.map((id) => partNamed(song, id).name),
@@ -111,11 +114,15 @@ function chordsJson(
   }));
 }
 
-function degreesJson(song: Song, { part, barsBefore, frames, heard }: HeardLine) {
+function degreesJson(
+  song: Song,
+  { part, barsBefore, frames, heard }: HeardLine,
+  chords: readonly HeardChord[],
+) {
   return heard.map(({ bar, onset, pitch }) => {
     const frame = frames[bar]!;
     const at = add(onset, frame.from);
-    const chord = frame.chords.findLast((one) => one.at.num * at.den <= at.num * one.at.den)?.chord;
+    const chord = chordAt(frame, at) ?? chordHeardAt(chords, bar, onset);
     const against = chord && degreeInChord(pitch, chord);
     return {
       part: part.name,
@@ -131,6 +138,12 @@ function degreesJson(song: Song, { part, barsBefore, frames, heard }: HeardLine)
         }),
     };
   });
+}
+
+/** Where no chord is named: the last that the part itself sounded in this bar. */
+function chordHeardAt(chords: readonly HeardChord[], bar: number, onset: Fraction) {
+  const heard = chords.findLast((one) => one.bar === bar && compare(one.onset, onset) <= 0);
+  return heard?.readings[0]?.chord;
 }
 
 function plain(degree: string): string {

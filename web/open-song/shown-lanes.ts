@@ -9,6 +9,7 @@ export const LANES = [
   "sounds",
   "fingered",
   "degree",
+  "of chord",
   "staff",
 ] as const;
 /** The tablature itself is always there. */

@@ -2,7 +2,8 @@ import type { HeardLine } from "../analysis/analyse-song";
 import type { HeardChord } from "../analysis/chords";
 import { chromasOf, displayChord, type Chord } from "../pitch/chord";
 import { chromaOf } from "../pitch/pitch";
-import { add, compare } from "../rhythm/fraction";
+import { add } from "../rhythm/fraction";
+import { chordAt } from "../score/frame";
 import type { Song } from "../score/song";
 import { fingeredChord } from "../theory/shapes-and-sound";
 import { soundingShift } from "../theory/fingered";
@@ -21,7 +22,7 @@ export function checkChordMarks(
   return chords.flatMap(({ bar, onset, midis, readings, isBroken, eventId }): ReviewFinding[] => {
     const frame = frames[bar]!;
     const at = add(onset, frame.from);
-    const marked = frame.chords.findLast((one) => compare(one.at, at) <= 0)?.chord;
+    const marked = chordAt(frame, at);
     const classes = new Set(midis.map((midi) => midi % 12));
     if (!marked || isBroken || classes.size < 3) return [];
     const named = chromasOf(marked);

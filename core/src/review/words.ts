@@ -4,6 +4,7 @@ import { chromasOf, displayChord, formatChord, parseChord, type Chord } from "..
 import { chromaOf, displayPitchClass } from "../pitch/pitch";
 import { add, compare } from "../rhythm/fraction";
 import { eventsOf, timed } from "../score/bar";
+import { chordAt } from "../score/frame";
 import { notesOf, stringOf, type LineEvent, type PitchedNote } from "../score/event";
 import type { Song } from "../score/song";
 import { degreeOf } from "../theory/degree";
@@ -163,7 +164,7 @@ export function checkWordsAtEvents(
       });
       const onset = onsets.get(event.id);
       const at = onset && add(onset, frames[index]!.from);
-      const marked = at && frames[index]!.chords.findLast((one) => compare(one.at, at) <= 0)?.chord;
+      const marked = at && chordAt(frames[index]!, at);
       const heard = chords.find(
         (chord) => chord.bar === index && onset && compare(chord.onset, onset) === 0,
       );

@@ -1,5 +1,5 @@
 import type { Chord } from "../pitch/chord";
-import { subtract, ZERO, type Fraction } from "../rhythm/fraction";
+import { compare, subtract, ZERO, type Fraction } from "../rhythm/fraction";
 import { barLength, type Metre } from "../rhythm/metre";
 
 /** What a bar of a phrase says to all parts. */
@@ -32,6 +32,8 @@ export interface BarFrame {
   /** How much the bar can hold. */
   readonly length: Fraction;
   readonly chords: readonly ChordAt[];
+  /** The chord that sounds on from the bars before. */
+  readonly over?: Chord;
 }
 
 const NO_CHORDS: readonly ChordAt[] = [];
@@ -47,6 +49,7 @@ export function framesOf(
 ): readonly BarFrame[] {
   let { metre, tempoBpm } = song;
   let usual = plain(metre, tempoBpm);
+  let over: Chord | undefined;
   const byBar = new Map(marks.map((mark) => [mark.bar, mark]));
   return Array.from({ length: count }, (_, bar) => {
     const mark = byBar.get(bar);
@@ -54,16 +57,32 @@ export function framesOf(
     if (mark.metre || mark.tempoBpm !== undefined) {
       metre = mark.metre ?? metre;
       tempoBpm = mark.tempoBpm ?? tempoBpm;
-      usual = plain(metre, tempoBpm);
+      usual = plain(metre, tempoBpm, over);
     }
     const from = mark.from ?? ZERO;
     const chords = mark.chords ?? NO_CHORDS;
-    return { ...usual, from, chords, length: subtract(usual.length, from) };
+    const frame = { ...usual, from, chords, length: subtract(usual.length, from) };
+    const last = chords.at(-1);
+    if (last && last.chord !== over) {
+      over = last.chord;
+      usual = plain(metre, tempoBpm, over);
+    }
+    return frame;
   });
 }
 
-function plain(metre: Metre, tempoBpm: number): BarFrame {
-  return { metre, tempoBpm, from: ZERO, length: barLength(metre), chords: NO_CHORDS };
+/**
+ * The chord of the moment: the last one named before it, in its bar or before.
+ * @param at From where the bar's metre begins.
+ */
+export function chordAt({ chords, over }: BarFrame, at: Fraction): Chord | undefined {
+  const own = chords.findLast((one) => compare(one.at, at) <= 0);
+  return own ? own.chord : over;
+}
+
+function plain(metre: Metre, tempoBpm: number, over?: Chord): BarFrame {
+  const length = barLength(metre);
+  return { metre, tempoBpm, from: ZERO, length, chords: NO_CHORDS, ...(over && { over }) };
 }
 
 /**

@@ -44,7 +44,7 @@ export {
 } from "./event";
 export { inOrder, isLink } from "./technique";
 export type { BendCourse, EventTechnique, LinkKind, Pluck, Stroke, Technique } from "./technique";
-export { framesOf, tidyMarks, type BarFrame, type BarMark, type ChordAt } from "./frame";
+export { chordAt, framesOf, tidyMarks, type BarFrame, type BarMark, type ChordAt } from "./frame";
 export { unfold, type Ending, type Pass, type PlayedPhrase, type Section } from "./form";
 export { PICKING_SCHOOLS, type PickingSchool } from "./picking";
 export {

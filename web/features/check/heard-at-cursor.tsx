@@ -4,6 +4,7 @@ import { fretFromNut, type Neck } from "@intonazione/core/neck";
 import { displayChord, displayPitch, type Chord } from "@intonazione/core/pitch";
 import { add, compare } from "@intonazione/core/rhythm";
 import {
+  chordAt,
   notesOf,
   type LineEvent,
   type Note,
@@ -47,7 +48,7 @@ export function HeardAtCursor() {
   const shift = shiftOf(part);
   const frame = frameAt(song, part.id, stop);
   const at = add(frame.from, stop.onset);
-  const marked = frame.chords.findLast((one) => compare(one.at, at) <= 0)?.chord;
+  const marked = chordAt(frame, at);
   const sounding = chordsInLine(song, heard).findLast(
     (one) => one.bar === stop.bar - 1 && compare(one.onset, stop.onset) <= 0,
   );
@@ -63,7 +64,7 @@ export function HeardAtCursor() {
               : "Rest"}
         </h2>
         <p className="mt-1 text-soft">
-          bar {stop.bar}, {countInWords(at, frame.metre)}
+          bar {heard.barsBefore + stop.bar}, {countInWords(at, frame.metre)}
         </p>
       </div>
       {note?.kind === "pitched" && (

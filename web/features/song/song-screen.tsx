@@ -125,7 +125,7 @@ export function SongScreen() {
       <main className="flex min-h-0 flex-1 flex-col gap-2 px-3 pt-2 pb-1">
         <div className="flex min-h-0 flex-1 gap-3">
           <div className="flex min-w-0 flex-1 flex-col gap-2">
-            <div className="flex items-end gap-x-2 pl-3">
+            <div className="flex flex-wrap items-end gap-x-2 pl-3">
               <StageLine />
               {stage !== "set-up" && (
                 <div className="ml-auto flex items-center gap-1 pb-1">

@@ -1,6 +1,6 @@
 import { writtenFret } from "@intonazione/core/neck";
-import { formatDuration } from "@intonazione/core/rhythm";
-import { linkOf, notesOf, stringOf, type Note } from "@intonazione/core/score";
+import { add, formatDuration } from "@intonazione/core/rhythm";
+import { chordAt, linkOf, notesOf, stringOf, type Note } from "@intonazione/core/score";
 import { eventInWords } from "@/ui/words";
 import type { BarProps } from "./facts";
 import { EventSigns } from "./event-signs";
@@ -22,7 +22,7 @@ interface EventFigureProps extends Omit<BarProps, "before" | "fingers"> {
 
 /** One event: its band, its figures on the strings, and what stands above and below them. */
 export function EventFigure(props: EventFigureProps) {
-  const { at, before, lanes, facts, number, eventId, noteId, onSelect } = props;
+  const { at, box, before, lanes, facts, number, eventId, noteId, onSelect } = props;
   const { event, x, isUnder } = at;
   const isSelected = event.id === eventId;
   const isChosen = props.chosen !== "" && props.chosen.split(" ").includes(event.id);
@@ -89,7 +89,13 @@ export function EventFigure(props: EventFigureProps) {
           {lanes.finger !== undefined && (
             <Fingers event={event} x={x} y={lanes.finger} fingers={props.fingers} />
           )}
-          <Names event={event} x={x} lanes={lanes} facts={facts} />
+          <Names
+            event={event}
+            x={x}
+            lanes={lanes}
+            facts={facts}
+            chord={chordAt(box.frame, add(box.frame.from, at.onset))}
+          />
         </>
       )}
     </g>

@@ -1,7 +1,13 @@
-import { displayChord, displayPitchClass, midiOf, type Pitch } from "@intonazione/core/pitch";
+import {
+  displayChord,
+  displayPitchClass,
+  midiOf,
+  type Chord,
+  type Pitch,
+} from "@intonazione/core/pitch";
 import { formatMetre, formatMoment } from "@intonazione/core/rhythm";
 import { notesOf, type LineEvent, type PitchedNote } from "@intonazione/core/score";
-import { degreeOf, fingeredChord, fingeredPitch } from "@intonazione/core/theory";
+import { degreeInChord, degreeOf, fingeredChord, fingeredPitch } from "@intonazione/core/theory";
 import type { PartFacts } from "./facts";
 import type { Lanes } from "./lanes";
 import { strokePath, type BarBox } from "@intonazione/core/strip";
@@ -180,17 +186,20 @@ export function Fingers({
   );
 }
 
-/** What sounds, highest first, what the shape is called, and the degree in the key. */
+/** What sounds, highest first, what the shape is called, its degree in the key and in the chord. */
 export function Names({
   event,
   x,
   lanes,
   facts,
+  chord,
 }: {
   readonly event: LineEvent;
   readonly x: number;
   readonly lanes: Lanes;
   readonly facts: PartFacts;
+  /** The chord of the moment, where one is named. */
+  readonly chord: Chord | undefined;
 }) {
   const pitches = notesOf(event)
     .filter((note): note is PitchedNote => note.kind === "pitched")
@@ -238,6 +247,25 @@ export function Names({
               fill={degree === "1" || degree === "5" ? "var(--verdigris)" : "var(--soft)"}
             >
               {degree}
+            </text>
+          );
+        })}
+      {lanes["of chord"] !== undefined &&
+        chord &&
+        pitches.map((pitch, index) => {
+          const { degree, isTarget } = degreeInChord(pitch, chord);
+          return (
+            <text
+              key={index}
+              x={x}
+              y={lanes["of chord"]! + index * lanes.nameGap + 4}
+              textAnchor="middle"
+              fontSize={11}
+              fontWeight={isTarget ? 650 : 400}
+              fill={isTarget ? "var(--verdigris)" : "var(--soft)"}
+            >
+              {degree}
+              {isTarget && <tspan fontSize={7}>●</tspan>}
             </text>
           );
         })}

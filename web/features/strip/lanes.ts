@@ -22,6 +22,7 @@ export interface Lanes {
   readonly sounds: number | undefined;
   readonly fingered: number | undefined;
   readonly degree: number | undefined;
+  readonly "of chord": number | undefined;
   /** Between the names of notes that sound at once. */
   readonly nameGap: number;
   readonly height: number;
@@ -84,6 +85,7 @@ function stack({ strings, mostNotes, has }: LaneWishes): Lanes {
   const sounds = names(has.has("sounds"));
   const fingered = names(has.has("fingered"));
   const degree = names(has.has("degree"));
+  const ofChord = names(has.has("of chord"));
   return {
     head,
     chord,
@@ -103,6 +105,7 @@ function stack({ strings, mostNotes, has }: LaneWishes): Lanes {
     sounds,
     fingered,
     degree,
+    "of chord": ofChord,
     nameGap: NAME_GAP,
     height: y + 4,
   };

@@ -248,6 +248,8 @@ function rowsWanted(
   };
   add("chord", wished.has("chord") && row.bars.some(({ box }) => box.chords.length > 0));
   add("fingered", wished.has("fingered") && facts.shift !== 0);
+  const hasChords = ({ frame }: BarBox) => frame.chords.length > 0 || frame.over !== undefined;
+  add("of chord", wished.has("of chord") && row.bars.some(({ box }) => hasChords(box)));
   add("unplaced", row.hasUnplaced);
   add(
     "words",
@@ -281,6 +283,7 @@ function RowNames({ lanes, facts }: { readonly lanes: Lanes; readonly facts: Par
     ["sounds", lanes.sounds],
     ["fingered", lanes.fingered],
     ["degree", lanes.degree],
+    ["of chord", lanes["of chord"]],
   ] as const;
   return (
     <g aria-hidden textAnchor="end">
