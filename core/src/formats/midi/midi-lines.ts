@@ -2,6 +2,7 @@ import type { Key } from "../../pitch/key";
 import { midi, type Pitch } from "../../pitch/pitch";
 import { spellMidi } from "../../pitch/spelling";
 import { noteValueOf } from "../../rhythm/duration";
+import { spellBars } from "../../theory/spell-bars";
 import {
   add,
   compare,
@@ -89,12 +90,14 @@ export function lineOfVoice(voice: MidiVoice, setting: LineSetting): MidiLine {
   const { main, under, shortened } = twoVoices(strikes);
   const upper = writer.voice(main);
   const lower = under.length > 0 ? writer.voice(under) : undefined;
+  const written = upper.map((events, index): Bar => {
+    const below = lower?.[index];
+    const hasNotes = below?.some(({ kind }) => kind === "notes");
+    return hasNotes ? { events, under: below! } : { events };
+  });
   return {
-    bars: upper.map((events, index): Bar => {
-      const below = lower?.[index];
-      const hasNotes = below?.some(({ kind }) => kind === "notes");
-      return hasNotes ? { events, under: below! } : { events };
-    }),
+    // The file knows no names: they follow from key and direction.
+    bars: spellBars(written, setting.key),
     moved: starts.measure,
     shortened,
   };

@@ -10,6 +10,7 @@ import { MAX_BARS } from "../../score/bar";
 import { MAX_PHRASES } from "../../score/song";
 import { soundingShift } from "../../theory/fingered";
 import { soundOfShape } from "../../theory/shapes-and-sound";
+import { spellBars } from "../../theory/spell-bars";
 import { TOO_MANY_PHRASES } from "../reading/song-room";
 import { chooseTuning } from "./choose-tuning";
 import { findSystems, type System } from "./find-systems";
@@ -135,7 +136,10 @@ export function readTextTab(text: string, options: TextTabOptions): TextTabReadi
     capo,
     metre,
     key,
-    phrases: phrases.slice(0, MAX_PHRASES),
+    // Frets have no names: they follow from key and direction.
+    phrases: phrases
+      .slice(0, MAX_PHRASES)
+      .map((phrase) => ({ ...phrase, bars: spellBars(phrase.bars, key) })),
     findings: findings
       .map((finding) => inItsBar(finding, spans))
       .sort((a, b) => a.where.line! - b.where.line! || a.where.column! - b.where.column!),
