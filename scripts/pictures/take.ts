@@ -66,8 +66,6 @@ await page.getByRole("button", { name: /^Set up/u }).click();
 await page.getByLabel("Tuning", { exact: true }).fill("open D");
 await take("set-up");
 await page.getByRole("button", { name: "Leave it" }).click();
-await page.getByRole("tab", { name: "Capo" }).click();
-await take("capo");
 await page.getByRole("tab", { name: "Tune up" }).click();
 await page.getByRole("button", { name: "Bench guitar" }).click();
 const sweep = page.getByRole("button", { name: "Hold to go through all strings" });
@@ -106,9 +104,30 @@ await page
   .getByRole("article", { name: /Bass, five strings/u })
   .evaluate((set) => set.scrollIntoView({ block: "end" }));
 await take("side-by-side");
-await placeViews.getByRole("button", { name: "tuning" }).click();
-await page.getByRole("button", { name: "Fretted" }).waitFor();
-await take("which-tuning");
+
+await open("Crooked Stile");
+await page.getByRole("button", { name: /^Check/u }).click();
+await page.getByRole("button", { name: /no unison/u }).click();
+await page.getByText("with the mend").waitFor();
+await take("check");
+const checkViews = page.getByRole("navigation", { name: "Views of Check" });
+
+await open("Tin Roof Tuesday");
+await walk(page, 1);
+await page.getByRole("button", { name: /^Check/u }).click();
+await checkViews.getByRole("button", { name: "key and chords" }).click();
+await page.getByRole("row", { name: /^Drizzle · Guitar/u }).waitFor();
+await take("keys");
+await checkViews.getByRole("button", { name: "over changes" }).click();
+await page.getByLabel("chords, or bare bass notes, as they sound").fill("Eb Cm Ab Bb7");
+await take("over-changes");
+await open("Lock Gate Lanterns");
+await page.getByRole("region", { name: "B, Answer" }).getByRole("option").nth(2).click();
+await page.getByRole("button", { name: /^Check/u }).click();
+await checkViews.getByRole("button", { name: "harmony" }).click();
+await page.getByRole("button", { name: "Make a harmony…" }).click();
+await page.getByText("every note has a place").waitFor();
+await take("harmony");
 
 await open("Brass Kettle");
 await walk(page, 6);

@@ -155,7 +155,7 @@ function shapeBlocks(
   width: number,
 ): readonly Block[] {
   const bars = lineOf(song, phrase.id, part.id)?.bars ?? [];
-  const shapes = shapesIn(bars, framesOfPhrase(song, phrase, bars.length));
+  const shapes = shapesIn(bars, framesOfPhrase(song, phrase, bars.length), song.key);
   const scale = 0.72;
   const perRow = Math.max(1, Math.floor(width / (SHAPE_WIDTH * scale)));
   const setting = {

@@ -1,10 +1,13 @@
 import { fret, type FingerByHand } from "../neck/neck";
 import { writtenFret, type PlaceNames } from "../neck/place-names";
 import { displayChord, type Chord } from "../pitch/chord";
-import { add, compare } from "../rhythm/fraction";
+import type { Key } from "../pitch/key";
+import { midiOf } from "../pitch/pitch";
+import { add } from "../rhythm/fraction";
 import { timed, type Bar } from "../score/bar";
 import { notesOf, stringOf, type LineEvent, type PitchedNote } from "../score/event";
-import type { BarFrame } from "../score/frame";
+import { chordAt, type BarFrame } from "../score/frame";
+import { nameChord } from "../theory/name-chord";
 import { circle, dot, stroke, text, type Mark } from "./drawing";
 
 /** A grip as it is held in a phrase, with the chord it is heard as. */
@@ -16,20 +19,26 @@ export interface Shape {
 const MOST_SHAPES = 12;
 const LEAST_NOTES = 3;
 
-/** The different grips of three notes and more, in the order in which they come. */
-export function shapesIn(bars: readonly Bar[], frames: readonly BarFrame[]): readonly Shape[] {
+/**
+ * The different grips of three notes and more, in the order in which they come: under the chord that
+ * stands over the bar, or where none does, under what their notes are called.
+ */
+export function shapesIn(
+  bars: readonly Bar[],
+  frames: readonly BarFrame[],
+  key: Key,
+): readonly Shape[] {
   const shapes = new Map<string, Shape>();
-  let chord: Chord | undefined;
   for (const [index, bar] of bars.entries()) {
-    const { chords, from } = frames[index]!;
+    const frame = frames[index]!;
     for (const { event, onset } of timed(bar.events)) {
-      const at = add(from, onset);
-      const said = chords.findLast((one) => compare(one.at, at) <= 0);
-      if (said) chord = said.chord;
       const notes = grip(event);
       if (notes.length < LEAST_NOTES) continue;
-      const key = notes.map(({ place }) => `${place!.string}:${place!.fret}`).join(" ");
-      if (!shapes.has(key)) shapes.set(key, { notes, chord });
+      const places = notes.map(({ place }) => `${place!.string}:${place!.fret}`).join(" ");
+      if (shapes.has(places)) continue;
+      const midis = notes.map(({ pitch }) => midiOf(pitch));
+      const chord = chordAt(frame, add(frame.from, onset)) ?? nameChord(midis, { key })[0]?.chord;
+      shapes.set(places, { notes, chord });
     }
   }
   return [...shapes.values()].slice(0, MOST_SHAPES);

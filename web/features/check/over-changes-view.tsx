@@ -95,6 +95,9 @@ function Changes({ progression }: { readonly progression: readonly Chord[] }) {
                 <th className="sticky left-0 bg-sheet pr-3 text-left text-xs font-normal text-soft">
                   sounds
                 </th>
+                <th className="pr-4 text-left text-xs font-normal whitespace-nowrap text-soft">
+                  of the chord
+                </th>
                 {notes.map(({ note, event, pitch }) => (
                   <th key={note.id} className="px-1 font-normal">
                     <button
@@ -107,9 +110,6 @@ function Changes({ progression }: { readonly progression: readonly Chord[] }) {
                     </button>
                   </th>
                 ))}
-                <th className="pl-4 text-left text-xs font-normal whitespace-nowrap text-soft">
-                  of the chord
-                </th>
               </tr>
             </thead>
             <tbody>
@@ -121,6 +121,10 @@ function Changes({ progression }: { readonly progression: readonly Chord[] }) {
                   >
                     {displayChord(chord)}
                   </th>
+                  <td className="pr-4 text-left whitespace-nowrap text-soft">
+                    {targets} of {notes.length}
+                    {colours.length > 0 && ` · colours ${colours.slice(0, 4).join(" ")}`}
+                  </td>
                   {degrees.map(({ degree, isTarget }, index) => (
                     <td
                       key={index}
@@ -137,10 +141,6 @@ function Changes({ progression }: { readonly progression: readonly Chord[] }) {
                       </span>
                     </td>
                   ))}
-                  <td className="pl-4 text-left whitespace-nowrap text-soft">
-                    {targets} of {notes.length}
-                    {colours.length > 0 && ` · colours ${colours.slice(0, 4).join(" ")}`}
-                  </td>
                 </tr>
               ))}
             </tbody>
