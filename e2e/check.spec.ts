@@ -74,7 +74,7 @@ test("a dozen slips are found, looked at, mended, accepted and filtered; all of 
     await stage(page, /^Write/u).click();
     await expect(
       phrase(page, "Lane").getByRole("option", { name: /Check has found something here/u }),
-    ).toHaveCount(3);
+    ).toHaveCount(4);
     await phrase(page, "Stile")
       .getByRole("button", { name: /4 to look at/u })
       .click();

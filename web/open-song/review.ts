@@ -16,6 +16,8 @@ interface Open {
   readonly findings: readonly ReviewFinding[];
   /** By phrase and part: ids of events, with blanks between; remarks are not marked. */
   readonly marked: ReadonlyMap<string, string>;
+  /** By phrase: how many findings that are no remarks. */
+  readonly counts: ReadonlyMap<string, number>;
 }
 let last: Open | undefined;
 
@@ -24,16 +26,24 @@ function openIn(review: Review, song: Song): Open {
   const all = review.kind === "done" ? review.findings : [];
   const findings = all.filter((one) => acceptedReason(song, one) === undefined);
   const marked = new Map<string, string>();
+  const counts = new Map<string, number>();
   for (const { severity, where } of findings) {
-    if (severity === "info" || where.eventId === undefined) continue;
+    if (severity === "info" || where.phraseId === undefined) continue;
+    counts.set(where.phraseId, (counts.get(where.phraseId) ?? 0) + 1);
+    if (where.eventId === undefined) continue;
     const line = `${where.phraseId} ${where.partId}`;
     marked.set(line, `${marked.get(line) ?? ""}${where.eventId} `);
   }
-  return (last = { review, accepted: song.accepted, findings, marked });
+  return (last = { review, accepted: song.accepted, findings, marked, counts });
 }
 
 export function openFindings(review: Review, song: Song): readonly ReviewFinding[] {
   return openIn(review, song).findings;
+}
+
+/** How many open findings a phrase has that are no remarks. */
+export function openInPhrase(review: Review, song: Song, phraseId: string): number {
+  return openIn(review, song).counts.get(phraseId) ?? 0;
 }
 
 /** Ids of the events of a line that Check has something to say of, with blanks between. */

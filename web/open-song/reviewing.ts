@@ -1,6 +1,7 @@
 "use client";
 
 import type { ReviewOptions } from "@intonazione/core/review";
+import type { Song } from "@intonazione/core/score";
 import { wrap, type Remote } from "comlink";
 import { useEffect } from "react";
 import type { Reviewer } from "@/workers/review-protocol";
@@ -21,10 +22,9 @@ export function useReviewing(): void {
     let isGivenUp = false;
     const look = async (options: ReviewOptions) => {
       try {
-        const reviewed = await reviewer().review(song, options);
+        const reviewed = await ask(song, options);
         if (reviewed && !isGivenUp) store.setState({ review: { kind: "done", song, ...reviewed } });
       } catch {
-        staffed = undefined;
         if (!isGivenUp) store.setState({ review: { kind: "failed" } });
       }
     };
@@ -39,13 +39,34 @@ export function useReviewing(): void {
   }, [store, song, profiles, pickingPerSecond]);
 }
 
-let staffed: Remote<Reviewer> | undefined;
+interface Staffed {
+  readonly remote: Remote<Reviewer>;
+  /** Never fulfilled; rejected when the worker breaks down. */
+  readonly breakdown: Promise<never>;
+}
+let staffed: Staffed | undefined;
 
-function reviewer(): Remote<Reviewer> {
-  if (staffed) return staffed;
+/** @throws when the worker breaks down; the next call gets another one. */
+async function ask(song: Song, options: ReviewOptions) {
+  const { remote, breakdown } = (staffed ??= hired());
+  try {
+    return await Promise.race([remote.review(song, options), breakdown]);
+  } catch (error) {
+    staffed = undefined;
+    throw error;
+  }
+}
+
+function hired(): Staffed {
   const worker = new Worker(new URL("../workers/review.worker.ts", import.meta.url), {
     type: "module",
   });
-  worker.addEventListener("error", () => (staffed = undefined));
-  return (staffed = wrap<Reviewer>(worker));
+  const breakdown = new Promise<never>((_, reject) => {
+    worker.addEventListener("error", ({ message }) => {
+      worker.terminate();
+      reject(new Error(message));
+    });
+  });
+  breakdown.catch(() => undefined);
+  return { remote: wrap<Reviewer>(worker), breakdown };
 }

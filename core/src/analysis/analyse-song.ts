@@ -56,18 +56,18 @@ export interface PartsHarmony {
 /** Every line of the song as it is heard, phrase by phrase; lines without notes are left out. */
 export function heardLines(song: Song, memory: Memory): readonly HeardLine[] {
   const before = new Map<string, number>();
-  return song.phrases.flatMap((phrase) =>
+  return song.phrases.flatMap((phrase, order) =>
     song.parts.flatMap((part): HeardLine[] => {
       const line = lineOf(song, phrase.id, part.id);
       if (!line) return [];
       const barsBefore = before.get(part.id) ?? 0;
       before.set(part.id, barsBefore + line.bars.length);
-      const inputs = [line.bars, phrase, part, song.metre, song.tempoBpm, barsBefore];
+      const inputs = [line.bars, phrase, part, song.metre, song.tempoBpm, barsBefore, order];
       return [
         memory.get(`heard ${phrase.id} ${part.id}`, inputs, (): HeardLine => {
           const frames = framesOfPhrase(song, phrase, line.bars.length);
           const heard = heardIn(line.bars, frames);
-          const notes = keyNotes(heard, frames, barsBefore);
+          const notes = keyNotes(heard, frames, barsBefore, order);
           return { phrase, part, line, frames, barsBefore, heard, keyNotes: notes };
         }),
       ];
@@ -87,7 +87,7 @@ export function keysOf(
   ): StretchKey => {
     const name = `key ${at.phraseId ?? "*"} ${at.partId ?? "*"}`;
     return memory.get(name, [song.key, ...own], () => {
-      const notes = own.flatMap(({ keyNotes }) => keyNotes);
+      const notes = own.flatMap(({ keyNotes }) => keyNotes).sort((a, b) => a.moment - b.moment);
       return { ...at, ...judge(notes, song.key) };
     });
   };

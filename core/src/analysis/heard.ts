@@ -78,17 +78,21 @@ function raised(pitch: Pitch, semitones: number): Pitch {
 /** Longer notes than this, in whole notes, count no more than it. */
 const LONGEST = 0.5;
 const SHORTEST = 1 / 16;
+/** In whole notes: more than any phrase lasts. */
+const LONGEST_PHRASE = 1e5;
 const ON_DOWNBEAT = 1.5;
 const ON_BEAT = 1.2;
 
 /**
  * Heard notes as evidence for a key, weighted by length and metre.
  * @param barsBefore How many bars of the part stand before the line: bars are told by their numbers.
+ * @param order Of its phrase in the song: what comes later in the song is a later moment.
  */
 export function keyNotes(
   heard: readonly HeardNote[],
   frames: readonly BarFrame[],
   barsBefore = 0,
+  order = 0,
 ): readonly KeyNote[] {
   return heard.map(({ midi, bar, onset, start, end, event }) => {
     const frame = frames[bar];
@@ -103,7 +107,7 @@ export function keyNotes(
       weight: length * metric * (isGhost ? 0.5 : 1),
       bar: barsBefore + bar + 1,
       isOnDownbeat: at === 0,
-      moment: barsBefore * 64 + start,
+      moment: order * LONGEST_PHRASE + start,
     };
   });
 }

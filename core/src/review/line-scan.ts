@@ -77,9 +77,9 @@ export function scanLine(basis: LineBasis): LineScan {
 export type FoundAt =
   { readonly at: ScannedEvent; readonly note?: Note } | { readonly bar: number } | undefined;
 
-/** A finding of a line, with the place filled in. */
+/** A finding of a line, with the place filled in; of a bar that is its first event. */
 export function found(
-  { phrase, part, barsBefore }: LineBasis,
+  { phrase, part, line, barsBefore }: LineBasis,
   group: Group,
   code: string,
   severity: Severity,
@@ -89,6 +89,7 @@ export function found(
   mend?: Mend,
 ): ReviewFinding {
   const bar = where && ("at" in where ? where.at.bar : where.bar);
+  const event = where && ("at" in where ? where.at.event : line.bars[where.bar]?.events[0]);
   return {
     code,
     group,
@@ -97,7 +98,7 @@ export function found(
       phraseId: phrase.id,
       partId: part.id,
       ...(bar !== undefined && { bar: barsBefore + bar + 1 }),
-      ...(where && "at" in where && { eventId: where.at.event.id }),
+      ...(event && { eventId: event.id }),
       ...(where && "at" in where && where.note && { noteId: where.note.id }),
     },
     message,

@@ -27,7 +27,8 @@ import { checkTeaching } from "./teaching";
 import { checkBends } from "./technique/bends";
 import { checkDirections, checkLinkedNotes } from "./technique/links";
 import { checkSingleNotes } from "./technique/single-notes";
-import { checkNamedScales, checkStatedKey, checkWordsAtEvents } from "./words";
+import { checkNamedScales, checkStatedKey } from "./named-scales";
+import { checkWordsAtEvents } from "./words-at-events";
 
 export interface ReviewOptions {
   /** The studio's own profiles: whose hand is asked. */

@@ -97,3 +97,19 @@ describe("merging two windows", () => {
     expect(both).toHaveLength(2);
   });
 });
+
+it("what either window accepted is accepted, and what one opened again is open", () => {
+  fc.assert(
+    fc.property(anySong, (song) => {
+      const accept = (...keys: string[]): Song => ({
+        ...song,
+        accepted: keys.map((finding) => ({ finding, reason: "meant so" })),
+      });
+      const keysOf = ({ accepted = [] }: Song) => accepted.map(({ finding }) => finding);
+      const merged = mergeSongs(accept("a", "b"), accept("a", "b", "c"), accept("b", "d"), testId);
+      expect(keysOf(merged.song)).toEqual(["b", "c", "d"]);
+      expect(merged.both).toEqual([]);
+    }),
+    { numRuns: 5 },
+  );
+});

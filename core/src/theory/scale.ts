@@ -103,7 +103,6 @@ const ALIASES: Readonly<Record<string, ScaleName>> = {
   "pentatonic minor": "minor pentatonic",
   "pentatonic major": "major pentatonic",
   "minor blues": "blues",
-  acoustic: "lydian dominant",
   diminished: "whole-half diminished",
 };
 

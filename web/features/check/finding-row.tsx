@@ -16,6 +16,7 @@ import type { DrawLines, Stretch } from "@/open-song/draw-bars";
 import { acceptFinding, mendFinding, takeBackAcceptance } from "@/open-song/transactions";
 import { Button } from "@/ui/button";
 import { AcceptForm } from "./accept-form";
+import { cautionFor } from "./cautions";
 import { GROUP_NAME } from "./group-names";
 
 const SIGN = { error: "✕", warning: "!", info: "i" } as const;
@@ -91,6 +92,7 @@ function Unfolded({
   const hasStrip = part !== undefined && where.phraseId !== undefined;
   const stretch = useMemo(() => barsAround(song, where), [song, where]);
   const key = findingKey(finding);
+  const caution = cautionFor(finding.code);
   const frame = useRef<HTMLDivElement>(null);
   useEffect(() => {
     // The strips are measured and drawn first.
@@ -104,6 +106,7 @@ function Unfolded({
           <li key={fact}>– {fact}</li>
         ))}
       </ul>
+      {caution !== undefined && <p className="text-ochre-ink">{caution}</p>}
       {hasStrip && (
         <div className="divide-y divide-hairline rounded-md border border-hairline bg-sheet">
           <figure className="px-2 py-1">

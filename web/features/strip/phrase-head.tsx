@@ -4,7 +4,7 @@ import { phraseLetter } from "@intonazione/core/callout";
 import type { Phrase } from "@intonazione/core/score";
 import { MoveHorizontal, PencilLine, Trash2 } from "lucide-react";
 import { useOpenSong, useSong } from "@/open-song/context";
-import { openFindings } from "@/open-song/review";
+import { openInPhrase } from "@/open-song/review";
 import { removePhrase, renamePhrase } from "@/open-song/transactions";
 
 /** A phrase's letter, name and bars, and what can be done with it as a whole. */
@@ -29,12 +29,7 @@ export function PhraseHead({
 }) {
   const { store } = useOpenSong();
   const letter = phraseLetter(index);
-  const found = useSong(
-    ({ review, history }) =>
-      openFindings(review, history.song).filter(
-        ({ severity, where }) => severity !== "info" && where.phraseId === phrase.id,
-      ).length,
-  );
+  const found = useSong(({ review, history }) => openInPhrase(review, history.song, phrase.id));
   const rename = (name: string) => {
     const trimmed = name.trim();
     if (trimmed !== "" && trimmed !== phrase.name)
