@@ -3,7 +3,7 @@ import { callOut, events, expectAccessible, newSong, say } from "./studio";
 
 for (const theme of ["day", "evening"]) {
   test(`every view passes the accessibility rules in the ${theme} theme`, async ({ page }) => {
-    test.setTimeout(120_000);
+    test.setTimeout(150_000);
     await page.addInitScript((name) => localStorage.setItem("intonazione-theme", name), theme);
     await page.goto("/");
     await expectAccessible(page, theme);
@@ -57,6 +57,19 @@ for (const theme of ["day", "evening"]) {
     await page.getByLabel("Strings, from the thickest").fill("E1 A1 D2 G2");
     await expect(page.getByText(/notes have no place there/u)).toBeVisible();
     await expectAccessible(page, theme);
+    await page.goto("/");
+    await page.getByRole("link", { name: "Crooked Stile" }).click();
+    await page.getByRole("button", { name: /^Check/u }).click();
+    await page.getByRole("button", { name: /too wide for one hand/u }).click();
+    await expect(page.getByText("Stretches, long bends")).toBeVisible();
+    await expectAccessible(page, theme);
+    for (const view of ["key and chords", "harmony", "over changes"]) {
+      await page
+        .getByRole("navigation", { name: "Views of Check" })
+        .getByRole("button", { name: view })
+        .click();
+      await expectAccessible(page, theme);
+    }
     await page.keyboard.press("Control+k");
     await expect(page.getByPlaceholder("What do you want to do?")).toBeVisible();
     await expectAccessible(page, theme);
