@@ -40,7 +40,7 @@ describe("two parts against each other", () => {
       "'4 - A5 -",
       ["1 0 D2| alone", "1 1/4 |D2 alone", "2 0 D2| alone"],
     ],
-    ["a grace with what it leads to", "grace[E1] '1 E2", "'1 E0", ["1 0 E♭2+E2|E1 together"]],
+    ["a grace with what it leads to", "grace[E1] '1 E2", "'1 E0", ["1 0 D♯2+E2|E1 together"]],
   ])("%s", (_, one, other, expected) => {
     expect(meetings(one, other)).toEqual(expected);
   });

@@ -170,13 +170,7 @@ export function checkBarCounts(
   phrase: Phrase,
   lines: readonly { readonly part: Part; readonly bars: number }[],
 ): readonly ReviewFinding[] {
-  const longest = lines.reduce((a, b) => (b.bars > a.bars ? b : a), {
-    part: undefined,
-    bars: 0,
-  } as {
-    readonly part: Part | undefined;
-    readonly bars: number;
-  });
+  const longest = lines.reduce((a, b) => (b.bars > a.bars ? b : a), lines[0]!);
   return lines.flatMap(({ part, bars }): ReviewFinding[] => {
     if (bars === 0 || bars === longest.bars) return [];
     return [
@@ -185,7 +179,7 @@ export function checkBarCounts(
         group: "parts",
         severity: "warning",
         where: { phraseId: phrase.id, partId: part.id },
-        message: `${part.name} has ${bars} ${bars === 1 ? "bar" : "bars"} in ${phrase.name}, ${longest.part!.name} ${longest.bars}`,
+        message: `${part.name} has ${bars} ${bars === 1 ? "bar" : "bars"} in ${phrase.name}, ${longest.part.name} ${longest.bars}`,
         evidence: ["parts of one phrase begin the next one together"],
       },
     ];

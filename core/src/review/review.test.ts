@@ -187,6 +187,11 @@ const FAULTS: readonly (readonly [code: string, fault: SaidSong | Song, nearMiss
     guitar('"the minor third" \'1 A3'),
   ],
   [
+    "degree-named-otherwise",
+    guitar('\'2 A0 "a minor third up" D2'),
+    guitar('\'2 D2 "a minor third up" D5'),
+  ],
+  [
     "string-named-otherwise",
     guitar('"on the D string" \'1 G2'),
     guitar('"on the G string" \'1 G2'),

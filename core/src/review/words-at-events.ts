@@ -1,3 +1,4 @@
+import { intervalBetween } from "../pitch/interval";
 import { type HeardLine } from "../analysis/analyse-song";
 import type { HeardChord } from "../analysis/chords";
 import { chromasOf, displayChord, formatChord, parseChord, type Chord } from "../pitch/chord";
@@ -23,7 +24,7 @@ export function checkWordsAtEvents(
   const shift = soundingShift(part.instrument, part.capo);
   return line.bars.flatMap((bar, index) => {
     const onsets = new Map(timed(bar.events).map(({ event, onset }) => [event.id, onset]));
-    return eventsOf([bar]).flatMap((event): ReviewFinding[] => {
+    return eventsOf([bar]).flatMap((event, order, all): ReviewFinding[] => {
       if (event.note === undefined) return [];
       const where = {
         phraseId: phrase.id,
@@ -47,7 +48,14 @@ export function checkWordsAtEvents(
       );
       return [
         ...wrongChord(event.note, heard, shift, song, say),
-        ...wrongDegree(event, event.note, song, marked ?? heard?.readings[0]?.chord, say),
+        ...wrongDegree(
+          event,
+          event.note,
+          song,
+          marked ?? heard?.readings[0]?.chord,
+          order > 0 ? pitchedIn(all[order - 1]!)[0] : undefined,
+          say,
+        ),
         ...wrongString(event, event.note, own, say),
       ].slice(0, 1);
     });
@@ -75,7 +83,7 @@ function wrongChord(
   if (!named.ok) return [];
   const sounds = heard.readings.map(({ chord }) => chord);
   const names = [...sounds, ...sounds.map((chord) => fingeredChord(chord, shift, song.key))];
-  if (names.slice(0).some((chord) => isSameChord(chord, named.value))) return [];
+  if (names.some((chord) => isSameChord(chord, named.value))) return [];
   const best = displayChord(sounds[0]!);
   const shape = displayChord(fingeredChord(sounds[0]!, shift, song.key));
   const both = shift === 0 ? best : `${best} (the hand plays ${shape})`;
@@ -114,22 +122,21 @@ const DEGREE_NUMBER: Readonly<Record<string, string>> = {
   "7th": "7",
 };
 
-/** “Minor third” at a note that is none, neither of the key nor of the chord. */
+/** Words with which “the third” counts something else. */
+const OTHER_COUNTS = /\b(?:string|fret|finger|bar|beat|time|position)\b/iu;
+
+/** “Minor third” at a note that is none: not of the key, not of the chord, not from the note before. */
 function wrongDegree(
   event: LineEvent,
   text: string,
   song: Song,
   chord: Chord | undefined,
+  before: PitchedNote | undefined,
   say: Say,
 ): readonly ReviewFinding[] {
-  const said = DEGREE_WORDS.exec(text);
-  const notes = notesOf(event).filter((note): note is PitchedNote => note.kind === "pitched");
-  if (
-    !said ||
-    notes.length !== 1 ||
-    /\b(?:string|fret|finger|bar|beat|time|position)\b/iu.test(text)
-  )
-    return [];
+  const said = OTHER_COUNTS.test(text) ? null : DEGREE_WORDS.exec(text);
+  const notes = pitchedIn(event);
+  if (!said || notes.length !== 1) return [];
   const number = DEGREE_NUMBER[said[2]!.toLowerCase()]!;
   const quality = said[1]?.toLowerCase();
   const sign =
@@ -146,7 +153,7 @@ function wrongDegree(
   const fits = degrees.some(
     (degree) => degree.at(-1) === number && (sign === undefined || degree.slice(0, -1) === sign),
   );
-  if (fits) return [];
+  if (fits || (before && isStep(before, note!, number, sign))) return [];
   const against = chord ? ` and ${degrees[1]} of ${displayChord(chord)}` : "";
   return [
     say(
@@ -157,6 +164,27 @@ function wrongDegree(
       ],
     ),
   ];
+}
+
+/** Whether the interval from the note before is what was said. */
+function isStep(
+  before: PitchedNote,
+  note: PitchedNote,
+  number: string,
+  sign: string | undefined,
+): boolean {
+  const { name } = intervalBetween(before.pitch, note.pitch);
+  if (name.at(-1) !== number) return false;
+  if (sign === undefined) return true;
+  return sign === "♭"
+    ? /^[md]/u.test(name)
+    : sign === "♯"
+      ? name.startsWith("A")
+      : /^[MP]/u.test(name);
+}
+
+function pitchedIn(event: LineEvent): readonly PitchedNote[] {
+  return notesOf(event).filter((note): note is PitchedNote => note.kind === "pitched");
 }
 
 function wrongString(
