@@ -11,6 +11,7 @@ export {
 export { degreeOf } from "./degree";
 export { CHORD_FRAMES, chordsOfFrame, type ChordFrame } from "./frames";
 export { degreeInChord, type ChordDegree } from "./chord-degree";
+export { spellBars } from "./spell-bars";
 export { nameChord, type ChordReading } from "./name-chord";
 export { displayScale, formatScale, keyOfScale, scaleOfKey, type Scale } from "./scale";
 export {

@@ -10,7 +10,8 @@ import {
 } from "@intonazione/core/review";
 import { applyEdit, lineOf, type Song } from "@intonazione/core/score";
 import { useEffect, useMemo, useRef } from "react";
-import { useOpenSong } from "@/open-song/context";
+import { useOpenSong, useSong } from "@/open-song/context";
+import { placeNames } from "@/open-song/derived";
 import { newId } from "@/open-song/draft";
 import type { DrawLines, Stretch } from "@/open-song/draw-bars";
 import { acceptFinding, mendFinding, takeBackAcceptance } from "@/open-song/transactions";
@@ -18,6 +19,7 @@ import { Button } from "@/ui/button";
 import { AcceptForm } from "./accept-form";
 import { cautionFor } from "./cautions";
 import { GROUP_NAME } from "./group-names";
+import { withStringNames } from "./string-names";
 
 const SIGN = { error: "✕", warning: "!", info: "i" } as const;
 const SIGN_WORD = { error: "wrong", warning: "look here", info: "remark" } as const;
@@ -41,7 +43,8 @@ export function FindingRow({
   readonly onChoose: () => void;
   readonly drawLine: DrawLines;
 }) {
-  const { severity, group, message } = finding;
+  const { severity, group } = finding;
+  const said = useSaid(finding, song);
   const reason = acceptedReason(song, finding);
   return (
     <li className={isChosen ? "bg-paper/60" : undefined}>
@@ -58,7 +61,7 @@ export function FindingRow({
           <span className="sr-only">{SIGN_WORD[severity]}</span>
         </span>
         <span className="truncate text-soft">{placeInWords(finding, song)}</span>
-        <span>{sentence(message.replace(/^bar \d+: /u, ""))}</span>
+        <span>{sentence(said(finding.message.replace(/^bar \d+: /u, "")))}</span>
         <span className="text-xs text-soft">{GROUP_NAME[group]}</span>
       </button>
       {isChosen && <Unfolded finding={finding} song={song} reason={reason} drawLine={drawLine} />}
@@ -79,6 +82,7 @@ function Unfolded({
 }) {
   const { store } = useOpenSong();
   const { evidence, where, mend } = finding;
+  const said = useSaid(finding, song);
   const part = song.parts.find(({ id }) => id === where.partId);
   const marked = useMemo(
     () => new Set(where.eventId === undefined ? [] : [where.eventId]),
@@ -103,7 +107,7 @@ function Unfolded({
     <div ref={frame} className="flex flex-col gap-2 pt-0.5 pr-2 pb-3 pl-10 text-[13px]">
       <ul aria-label="Evidence" className="text-soft">
         {evidence.map((fact) => (
-          <li key={fact}>– {fact}</li>
+          <li key={fact}>– {said(fact)}</li>
         ))}
       </ul>
       {caution !== undefined && <p className="text-ochre-ink">{caution}</p>}
@@ -116,7 +120,7 @@ function Unfolded({
           {mended !== song && mended.lines !== song.lines && (
             <figure className="px-2 py-1">
               <figcaption className="text-xs font-semibold text-verdigris-ink">
-                with the mend: {mendInWords(mend!)}
+                with the mend: {said(mendInWords(mend!))}
               </figcaption>
               {drawLine(part, where.phraseId, mended.lines, marked, stretch)}
             </figure>
@@ -127,7 +131,7 @@ function Unfolded({
         <div className="flex flex-wrap items-start gap-x-3 gap-y-2">
           {mend && edits.length > 0 && (
             <Button look="main" onClick={() => store.run(mendFinding(mendInWords(mend), edits))}>
-              {sentence(mendInWords(mend))}
+              {sentence(said(mendInWords(mend)))}
             </Button>
           )}
           <AcceptForm onAccept={(own) => store.run(acceptFinding(song, key, own))} />
@@ -140,6 +144,15 @@ function Unfolded({
       )}
     </div>
   );
+}
+
+/** Sentences with the strings called as the song calls them. */
+function useSaid({ where }: ReviewFinding, song: Song): (words: string) => string {
+  const studio = useSong((state) => state.studio);
+  const part = song.parts.find(({ id }) => id === where.partId);
+  if (!part) return (words) => words;
+  const names = placeNames(part, song, studio);
+  return (words) => withStringNames(words, names);
 }
 
 const BARS_SHOWN = 2;

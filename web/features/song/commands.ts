@@ -1,7 +1,8 @@
 import { lineOf } from "@intonazione/core/score";
+import { spellBars } from "@intonazione/core/theory";
 import { nextFinding } from "./show-finding";
 import { followWish } from "@/open-song/follow-wish";
-import { letGo, pinNote } from "@/open-song/transactions";
+import { letGo, pinNote, writeLine } from "@/open-song/transactions";
 import { neckOfPart, partAt } from "@/open-song/derived";
 import { nextNote, noteAt, stopAt, walk, type Step } from "@/open-song/cursor";
 import { LANES, toggleLane } from "@/open-song/shown-lanes";
@@ -161,6 +162,11 @@ export function commandsOf(store: SongStore, screen: ScreenActions): readonly Co
     { id: "write", label: "Stage: Write", keys: ["w"], run: () => goToStage(store, "write") },
     { id: "place", label: "Stage: Place", keys: ["l"], run: () => goToStage(store, "place") },
     { id: "check", label: "Stage: Check", keys: ["shift+f"], run: () => goToStage(store, "check") },
+    {
+      id: "respell",
+      label: "Spell this phrase by key and direction",
+      run: () => respellPhrase(store),
+    },
     { id: "next-finding", label: "Next finding", keys: ["shift+n"], run: () => nextFinding(store) },
     ...LANES.map((lane): Command => ({
       id: `lane-${lane}`,
@@ -274,6 +280,17 @@ function focusField(id: string): void {
   if (!(field instanceof HTMLInputElement)) return;
   field.focus();
   field.select();
+}
+
+function respellPhrase(store: SongStore): void {
+  const { cursor, history } = store.getState();
+  const { phraseId, partId } = cursor;
+  const line = phraseId === undefined ? undefined : lineOf(history.song, phraseId, partId);
+  if (!line) return;
+  const bars = spellBars(line.bars, history.song.key);
+  if (bars.some((bar, index) => bar !== line.bars[index])) {
+    store.run(writeLine("spell a phrase by its key", { ...line, bars }));
+  }
 }
 
 function changePart(store: SongStore, step: 1 | -1): void {
