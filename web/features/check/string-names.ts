@@ -9,7 +9,7 @@ import { displayStringName } from "@intonazione/core/instrument";
 export function withStringNames(sentence: string, { strings }: PlaceNames): string {
   return sentence.replace(/\b(open )?string (\d)\b/gu, (said, open: string | undefined, number) => {
     const name = strings[Number(number) - 1];
-    if (name === undefined || /^\d/u.test(name)) return said as string;
+    if (name === undefined || /^\d/u.test(name)) return said;
     return `${open ?? "the "}${displayStringName(name)} string`;
   });
 }
