@@ -5,6 +5,7 @@ import type { Song } from "@intonazione/core/score";
 import { wrap, type Remote } from "comlink";
 import { useEffect } from "react";
 import type { Reviewer } from "@/workers/review-protocol";
+import { SongSender } from "@/workers/song-parcel";
 import { useOpenSong, useSong } from "./context";
 
 /** After this pause in the writing the song is looked over, in ms. */
@@ -41,6 +42,7 @@ export function useReviewing(): void {
 
 interface Staffed {
   readonly remote: Remote<Reviewer>;
+  readonly sender: SongSender;
   /** Never fulfilled; rejected when the worker breaks down. */
   readonly breakdown: Promise<never>;
 }
@@ -48,9 +50,9 @@ let staffed: Staffed | undefined;
 
 /** @throws when the worker breaks down; the next call gets another one. */
 async function ask(song: Song, options: ReviewOptions) {
-  const { remote, breakdown } = (staffed ??= hired());
+  const { remote, sender, breakdown } = (staffed ??= hired());
   try {
-    return await Promise.race([remote.review(song, options), breakdown]);
+    return await Promise.race([remote.review(sender.pack(song), options), breakdown]);
   } catch (error) {
     staffed = undefined;
     throw error;
@@ -68,5 +70,5 @@ function hired(): Staffed {
     });
   });
   breakdown.catch(() => undefined);
-  return { remote: wrap<Reviewer>(worker), breakdown };
+  return { remote: wrap<Reviewer>(worker), sender: new SongSender(), breakdown };
 }

@@ -1,6 +1,6 @@
 import type { StretchKey } from "@intonazione/core/analysis";
 import type { ReviewFinding, ReviewOptions } from "@intonazione/core/review";
-import type { Song } from "@intonazione/core/score";
+import type { SongParcel } from "./song-parcel";
 
 export interface Reviewed {
   readonly findings: readonly ReviewFinding[];
@@ -14,5 +14,5 @@ export interface Reviewer {
    * is remembered.
    * @returns undefined where a later call has come before this one was done.
    */
-  review(song: Song, options: ReviewOptions): Promise<Reviewed | undefined>;
+  review(parcel: SongParcel, options: ReviewOptions): Promise<Reviewed | undefined>;
 }
