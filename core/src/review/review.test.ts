@@ -155,6 +155,17 @@ const FAULTS: readonly (readonly [code: string, fault: SaidSong | Song, nearMiss
     withBass("'8 E0 E3 E5 E3 E0 E3 E5 E3", "'8 E0 E3 E5 E3 E0 E3 E5 E3", { key: "E minor" }),
   ],
   [
+    "two-on-a-string",
+    guitar("under['2 A3 E3] '2 A0 E3 | '1 A0"),
+    guitar("under['2 A0 E3] '2 A0 E3 | '1 A0"),
+  ],
+  ["chord-named-otherwise", guitar('"Dm7" \'1 A4+D6+G6+B5'), guitar('"to part B" \'1 A4+D6+G6+B5')],
+  [
+    "fret-named-otherwise",
+    guitar('"up to the 5th fret" \'2 G2 G4'),
+    guitar('"up to the 5th fret" \'2 G2 G5'),
+  ],
+  [
     "hit-apart",
     withBass("'8. A0.acc '16 A0 '4 A0 '2 A0", "'16 - '8. A0.acc '4 A0 '2 A0"),
     withBass("'8. A0.acc '16 A0 '4 A0 '2 A0", "'8. A0.acc '16 A0 '4 A0 '2 A0"),

@@ -1,5 +1,5 @@
 import { intervalBetween } from "../pitch/interval";
-import { type HeardLine } from "../analysis/analyse-song";
+import type { HeardLine } from "../analysis/analyse-song";
 import type { HeardChord } from "../analysis/chords";
 import { chromasOf, displayChord, formatChord, parseChord, type Chord } from "../pitch/chord";
 import { chromaOf, displayPitchClass } from "../pitch/pitch";
@@ -56,7 +56,12 @@ export function checkWordsAtEvents(
           order > 0 ? pitchedIn(all[order - 1]!)[0] : undefined,
           say,
         ),
-        ...wrongString(event, event.note, own, say),
+        ...wrongString(
+          LEADS_ON.test(event.note) ? all.slice(order, order + 2) : [event],
+          event.note,
+          own,
+          say,
+        ),
       ].slice(0, 1);
     });
   });
@@ -64,8 +69,14 @@ export function checkWordsAtEvents(
 
 type Say = (code: string, message: string, evidence: readonly string[]) => ReviewFinding;
 
-const CHORD_WORDS =
-  /(?:^|\b)([A-G](?:♯|#|♭|b)?)(?:[ -](sharp|flat))?(?:[ ](major|minor)|(m|7|m7|maj7|sus4|sus2|5)?)(?=[ ]?(?:chord|shape)\b|$)/u;
+/** Words that lead to the event behind. */
+const LEADS_ON = /\b(?:to|then|into|onto|next)\b/iu;
+
+const CHORD_NAME =
+  "([A-G](?:♯|#|♭|b)?)(?:[ -](sharp|flat))?(?: (major|minor)|(m7|maj7|sus4|sus2|m|7|5)?)";
+/** A chord that is called one, or a name that is all there is; a letter alone may be any mark. */
+const CHORD_CALLED = new RegExp(`\\b${CHORD_NAME} (?:chord|shape)\\b`, "u");
+const CHORD_ALONE = new RegExp(`^${CHORD_NAME}$`, "u");
 
 function wrongChord(
   text: string,
@@ -74,7 +85,8 @@ function wrongChord(
   song: Song,
   say: Say,
 ): readonly ReviewFinding[] {
-  const said = CHORD_WORDS.exec(text.trim());
+  const words = text.trim();
+  const said = CHORD_CALLED.exec(words) ?? (words.length > 1 ? CHORD_ALONE.exec(words) : null);
   if (!said || !heard || heard.isBroken) return [];
   const [, letter, sign = "", quality = "", suffix = ""] = said;
   const named = parseChord(
@@ -187,40 +199,37 @@ function pitchedIn(event: LineEvent): readonly PitchedNote[] {
   return notesOf(event).filter((note): note is PitchedNote => note.kind === "pitched");
 }
 
+/** @param events The one that has the words, and the one behind it, where they may lead. */
 function wrongString(
-  event: LineEvent,
+  events: readonly LineEvent[],
   text: string,
   own: HeardLine,
   say: Say,
 ): readonly ReviewFinding[] {
-  const placed = notesOf(event).filter((note) => stringOf(note) !== undefined);
-  if (placed.length === 0) return [];
-  const strings = new Set(placed.map((note) => stringOf(note)!));
-  const named = namesOfStrings(text, own.part);
-  if (named.length > 0 && !named.some((string) => strings.has(string))) {
-    return [
-      say(
-        "string-named-otherwise",
-        `a note names ${named.length === 1 ? `string ${named[0]}` : "another string"}, but the strip has string ${[...strings].join(" and ")}`,
-        [`the words are “${text}”`],
-      ),
-    ];
-  }
-  const fret = /\bfret (\d{1,2})\b|\b(\d{1,2})(?:st|nd|rd|th) fret\b/iu.exec(text);
-  if (!fret) return [];
-  const said = Number(fret[1] ?? fret[2]);
-  const frets = placed.flatMap((note) =>
-    note.kind === "pitched" && note.place ? [note.place.fret as number] : [],
+  const [here = new Set<number>(), ...later] = events.map(
+    (event) => new Set(notesOf(event).flatMap((note) => stringOf(note) ?? [])),
   );
-  const { capo } = own.part;
+  if (here.size === 0) return [];
+  const named = namesOfStrings(text, own.part);
+  const isNamed = named.some((string) => [here, ...later].some((strings) => strings.has(string)));
+  const words = [`the words are “${text}”`];
+  if (named.length > 0 && !isNamed) {
+    const said = named.length === 1 ? `string ${named[0]}` : "another string";
+    const message = `a note names ${said}, but the strip has string ${[...here].join(" and ")}`;
+    return [say("string-named-otherwise", message, words)];
+  }
+  const match = /\bfret (\d{1,2})\b|\b(\d{1,2})(?:st|nd|rd|th) fret\b/iu.exec(text);
+  if (!match) return [];
+  const fret = Number(match[1] ?? match[2]);
+  const [frets = [], ...next] = events.map((event) =>
+    pitchedIn(event).flatMap(({ place }) => (place ? [place.fret as number] : [])),
+  );
   // Frets are counted from the capo or from the nut: either is right.
-  if (frets.length === 0 || frets.some((one) => one === said || one + capo.fret === said))
-    return [];
-  return [
-    say(
-      "fret-named-otherwise",
-      `a note names fret ${said}, but the strip has fret ${frets.join(" and ")}`,
-      [`the words are “${text}”`],
-    ),
-  ];
+  const { capo } = own.part;
+  const isThere = [...frets, ...next.flat()].some(
+    (one) => one === fret || one + capo.fret === fret,
+  );
+  if (frets.length === 0 || isThere) return [];
+  const message = `a note names fret ${fret}, but the strip has fret ${frets.join(" and ")}`;
+  return [say("fret-named-otherwise", message, words)];
 }

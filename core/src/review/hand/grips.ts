@@ -86,12 +86,15 @@ function twoOnAString(scan: LineScan): readonly ReviewFinding[] {
     const isTogether =
       other && Math.abs(other.start - at.start) < 1e-6 && other.isUnder !== at.isUnder;
     const theirs = isTogether && other.event.kind === "notes" ? other.event.notes : [];
-    const strings = new Map<number, number>();
+    const places = new Map<number, Set<number | undefined>>();
     for (const note of [...own, ...theirs]) {
       const string = stringOf(note);
-      if (string !== undefined) strings.set(string, (strings.get(string) ?? 0) + 1);
+      if (string === undefined) continue;
+      // What both voices play as one is one.
+      const frets = places.get(string) ?? new Set();
+      places.set(string, frets.add(note.kind === "dead" ? undefined : note.place?.fret));
     }
-    const doubled = [...strings].filter(([, count]) => count > 1).map(([string]) => string);
+    const doubled = [...places].filter(([, frets]) => frets.size > 1).map(([string]) => string);
     if (doubled.length === 0) return [];
     const message = `two notes at once on string ${listInWords(doubled)}`;
     const evidence = ["a string sounds one note at a time"];

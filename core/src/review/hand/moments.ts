@@ -65,7 +65,8 @@ export function heldMoments({ events, neck, part }: LineScan): readonly HeldMome
 function holdOf(note: Note, neck: LineScan["neck"]): Hold | undefined {
   if (note.kind === "dead") return { string: note.string, fret: undefined };
   const { place } = note;
-  if (!place) return undefined;
+  // A tap is the other hand's.
+  if (!place || linkOf(note) === "tap") return undefined;
   // A natural harmonic is touched, and held by nobody.
   if (techniqueOf(note, "natural-harmonic")) return { string: place.string, fret: undefined };
   return { string: place.string, fret: place.fret, fromNut: fretFromNut(place, neck) };

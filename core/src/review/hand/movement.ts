@@ -2,7 +2,7 @@ import { fingertipMm } from "../../neck/fret-geometry";
 import { placesOf, fretFromNut, type Neck, type Place } from "../../neck/neck";
 import { midiOf } from "../../pitch/pitch";
 import { widestGripMm } from "../../placement/fingering";
-import { harmonicOf, linkOf, notesOf, stringOf, techniqueOf } from "../../score/event";
+import { harmonicOf, linkOf, notesOf, stringOf, techniqueOf, type Note } from "../../score/event";
 import type { ReviewFinding } from "../finding";
 import { found, isStruck, type LineScan } from "../line-scan";
 import type { HeldMoment } from "./moments";
@@ -142,7 +142,7 @@ export function checkHeldStrings(scan: LineScan): readonly ReviewFinding[] {
         if (other.isUnder === at.isUnder || other.start <= at.start + 1e-6 || other.isGrace)
           continue;
         const taker = notesOf(other.event).find((one) => stringOf(one) === string);
-        if (!taker || linkOf(taker) === "tie") continue;
+        if (!taker || linkOf(taker) === "tie" || isSamePlace(taker, note)) continue;
         const message = `string ${string} is still needed: the other voice takes it before its note ends`;
         const evidence = [`${(at.end - other.start).toFixed(2)} s of it would be lost`];
         return [
@@ -151,5 +151,12 @@ export function checkHeldStrings(scan: LineScan): readonly ReviewFinding[] {
       }
       return [];
     }),
+  );
+}
+
+/** The same note struck again takes nothing away. */
+function isSamePlace(one: Note, other: Note): boolean {
+  return (
+    one.kind === "pitched" && other.kind === "pitched" && one.place?.fret === other.place?.fret
   );
 }
