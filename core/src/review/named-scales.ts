@@ -6,14 +6,21 @@ import {
   displayScale,
   parseScaleName,
   scaleKind,
+  tonicNear,
   type Scale,
 } from "../theory/scale";
 import { SCALE_ROWS } from "../theory/scales.data";
 import type { ReviewFinding } from "./finding";
 
 const MODES = [...SCALE_ROWS.map(([name]) => name), "ionian", "aeolian"];
+/** With a capital or without: the letter before has always one, or “a minor third” were a key. */
+const MODE_WORDS = [...MODES]
+  .sort((one, other) => other.length - one.length)
+  .map((mode) => mode.replace(/^[a-z]/u, (first) => `[${first}${first.toUpperCase()}]`))
+  .join("|");
+const NO_SCALE = "chord|shape|second|third|sixth|seventh|[2367](?:nd|rd|th)";
 const SCALE_WORDS = new RegExp(
-  `\\b([A-G])(♯|#|♭|b|[ -]sharp|[ -]flat)?[ -](${[...MODES].sort((a, b) => b.length - a.length).join("|")})\\b(?! (?:chord|shape))`,
+  `\\b([A-G])(♯|#|♭|b|[ -]sharp|[ -]flat)?[ -](${MODE_WORDS})\\b(?! (?:${NO_SCALE})\\b)`,
   "gu",
 );
 /** Words that say: this is what the hand plays. */
@@ -74,13 +81,9 @@ export function checkNamedScales(
   });
 }
 
-function moved(scale: Scale, shift: number): Scale {
-  const chroma = (chromaOf(scale.tonic) + shift + 24) % 12;
-  const root = parseScaleName(`${SHARPS[chroma]} ${scale.name}`);
-  return root.ok ? root.value : scale;
+function moved({ tonic, name }: Scale, shift: number): Scale {
+  return { tonic: tonicNear((chromaOf(tonic) + shift + 24) % 12, name), name };
 }
-
-const SHARPS = ["C", "C#", "D", "Eb", "E", "F", "F#", "G", "Ab", "A", "Bb", "B"];
 
 /** The same tonic, and nothing much outside; minor in words covers its harmonic and melodic kinds. */
 function agrees(named: Scale, heard: Scale, { readings }: StretchKey): boolean {

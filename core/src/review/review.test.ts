@@ -166,6 +166,11 @@ const FAULTS: readonly (readonly [code: string, fault: SaidSong | Song, nearMiss
     guitar('"up to the 5th fret" \'2 G2 G5'),
   ],
   [
+    "key-named-otherwise",
+    { ...guitar(LONG), note: "In G Mixolydian throughout, then E Major." },
+    { ...guitar(LONG), note: "A minor third below, then A Minor." },
+  ],
+  [
     "hit-apart",
     withBass("'8. A0.acc '16 A0 '4 A0 '2 A0", "'16 - '8. A0.acc '4 A0 '2 A0"),
     withBass("'8. A0.acc '16 A0 '4 A0 '2 A0", "'8. A0.acc '16 A0 '4 A0 '2 A0"),
