@@ -68,6 +68,8 @@ describe("chords of a line", () => {
     ["'1 A0+D2+G2+B1+e0 | E3+A2+D0+G0+B0+e3", "1 0 Am, 2 0 G"],
     ["'2 D2+G0+B1 D0+G2+B3+e2", "1 0 C/E, 1 1/2 D"],
     ["'8 ring[A3 D2 G0 B1] A3 D2 G0 B1", "1 0 C"],
+    ["'8 A3+B1 G0 B1 G0 D2 G0 B1 G0", "1 0 C"],
+    ["'4 E3+A5 E3 E5+A7 E3", "1 0 G5, 1 1/2 A5"],
     ["'8 A0 A2 A3 D0 D2 D3 G0 G2", ""],
     ["'8 A0+D2+G2+B1 A0+D2+G2+B1 A0+D2+G2+B1 A0+D2+G2+B1", "1 0 Am"],
   ])("%s: %s", (callout, expected) => {

@@ -75,8 +75,11 @@ export function chordsIn(
     moments.set(bar, [...before, chord]);
   }
   for (let bar = 0; bar < frames.length; bar++) {
-    const own = moments.get(bar) ?? broken(byBar.get(bar) ?? [], frames[bar]!, key, bass);
-    chords.push(...own);
+    const struck = moments.get(bar) ?? [];
+    const isFull = struck.some(({ midis }) => new Set(midis.map((one) => one % 12)).size > 2);
+    // A pinch of two notes is part of a picked chord, where the bar adds up to one.
+    const added = isFull ? [] : broken(byBar.get(bar) ?? [], frames[bar]!, key, bass);
+    chords.push(...(added.length > 0 ? added : struck));
   }
   return chords;
 }
