@@ -35,7 +35,7 @@ export function AcceptForm({ onAccept }: { readonly onAccept: (reason: string) =
           type="button"
           aria-label={`Accept: ${usual}`}
           onClick={() => onAccept(usual)}
-          className="rounded-sm px-1 text-soft underline decoration-hairline underline-offset-2 hover:text-ink"
+          className="min-h-6 rounded-sm px-1 text-soft underline decoration-hairline underline-offset-2 hover:text-ink"
         >
           {usual}
         </button>

@@ -71,7 +71,7 @@ export function ChordTable() {
                   <td className="py-0.5">
                     <button
                       type="button"
-                      className="text-left underline decoration-hairline underline-offset-2"
+                      className="min-h-6 text-left underline decoration-hairline underline-offset-2"
                       onClick={() =>
                         store.moveCursor({
                           phraseId: phrase.id,

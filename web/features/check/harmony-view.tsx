@@ -145,7 +145,7 @@ function Intervals({
                 <td className="py-0.5">
                   <button
                     type="button"
-                    className="underline decoration-hairline underline-offset-2"
+                    className="min-h-6 underline decoration-hairline underline-offset-2"
                     onClick={() => store.moveCursor({ eventId: one.event.id, noteId: one.note.id })}
                   >
                     bar {(heard?.barsBefore ?? 0) + bar + 1}

@@ -91,7 +91,7 @@ function KeyRow({ own, song }: { readonly own: StretchKey; readonly song: Song }
         {phrase && part ? (
           <button
             type="button"
-            className="text-left underline decoration-hairline underline-offset-2"
+            className="min-h-6 text-left underline decoration-hairline underline-offset-2"
             onClick={() =>
               store.moveCursor({ phraseId: phrase.id, partId: part.id, eventId: undefined })
             }
@@ -129,7 +129,7 @@ function KeyRow({ own, song }: { readonly own: StretchKey; readonly song: Song }
             {isWhole && key && (
               <button
                 type="button"
-                className="ml-2 underline"
+                className="ml-2 min-h-6 underline"
                 onClick={() => store.run(changeDetails(song, { key }))}
               >
                 call it {displayKey(key)}

@@ -104,7 +104,7 @@ function Changes({ progression }: { readonly progression: readonly Chord[] }) {
                       type="button"
                       aria-current={event.id === eventId ? "true" : undefined}
                       onClick={() => store.moveCursor({ eventId: event.id, noteId: note.id })}
-                      className="rounded-sm px-0.5 font-mono hover:underline aria-[current]:text-madder"
+                      className="min-h-6 min-w-6 rounded-sm px-0.5 font-mono hover:underline aria-[current]:text-madder"
                     >
                       {displayPitch(pitch)}
                     </button>
