@@ -6,7 +6,7 @@ import { applyEdit } from "../score/edit";
 import { withNotes } from "../score/event";
 import { commit, openHistory, undo } from "../score/history";
 import { anySong } from "../score/song.arbitraries";
-import { findingKey } from "./finding";
+import { findingKey, type ReviewFinding } from "./finding";
 import { mendInWords } from "./mend";
 import { editsOf } from "./mended";
 import { acceptedReason, reviewSong, reviewSteps } from "./review-song";
@@ -274,6 +274,39 @@ describe("findings", () => {
     expect(codesIn({ ...guitar("'1 A0", "'1 A0"), form: "Verse: A x2 [1: B]" })).toEqual([]);
   });
 
+  it("an ending for a pass that never comes, and a release without a bend", () => {
+    expect(codesIn({ ...guitar("'1 A0", "'1 A0"), form: "Verse: A x2 [3: B]" })).toEqual([
+      "ending-too-late",
+    ]);
+    expect(codesIn(guitar("'2 G7 rG5 | '1 A0"))).toEqual(["release-of-nothing"]);
+    expect(codesIn(guitar("'2 G7b1 rG7 | '1 A0"))).toEqual([]);
+  });
+
+  it("a bend that misses the place it is bent to, and one that nearly does", () => {
+    const bentBy = (cents: number) => {
+      const song = songSaid(guitar("'1 G7b>B5"));
+      const [line] = song.lines;
+      const events = line!.bars[0]!.events.map((event) =>
+        withNotes(event, (note) =>
+          note.kind === "dead"
+            ? note
+            : {
+                ...note,
+                techniques: note.techniques.map((one) =>
+                  one.kind === "bend" ? { ...one, cents } : one,
+                ),
+              },
+        ),
+      );
+      return { ...song, lines: [{ ...line!, bars: [{ events }] }] };
+    };
+    expect(codesIn(bentBy(150))).toEqual(["bend-misses-target"]);
+    expect(codesIn(bentBy(190))).toEqual([]);
+    const [{ where, mend }] = reviewSong(bentBy(150)) as [ReviewFinding];
+    const [edit] = editsOf(bentBy(150), where, mend!, () => "new");
+    expect(codesIn(applyEdit(bentBy(150), edit!).song)).toEqual([]);
+  });
+
   it("a tuning that would make it easier is asked for only on request", () => {
     const drone =
       "'8 @D2 @A2+@D3 @D2 @D2 @F2+@C3 @G2+@D3 @D2 @D2 | @D2 @A2+@D3 @D2 @D2 @C3+@G3 @A2+@D3 @D2 @D2";
@@ -300,6 +333,9 @@ describe("findings", () => {
       /difficulty|tempo/u.test(code),
     );
     expect(codes).toContain("difficulty-jump");
+    const fast = codesIn({ ...guitar(hard), tempoBpm: 120 });
+    expect(fast).toContain("playable-tempo");
+    expect(codesIn({ ...guitar(easy), tempoBpm: 120 })).toEqual([]);
     expect(codesIn({ ...guitar(hard, easy), tempoBpm: 60 })).not.toContain("difficulty-jump");
   });
 });
