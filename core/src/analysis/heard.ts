@@ -1,4 +1,4 @@
-import { fifthsOf, pitchClassAtFifths } from "../pitch/key";
+import { fifthsOf, plainNameAtFifths } from "../pitch/key";
 import { atHeight, midiOf, type Pitch } from "../pitch/pitch";
 import { add, compare, toNumber, type Fraction } from "../rhythm/fraction";
 import { momentsOf, type Bar } from "../score/bar";
@@ -70,9 +70,8 @@ const NAMES_ABOVE = [0, -5, 2, -3, 4, -1];
 function raised(pitch: Pitch, semitones: number): Pitch {
   const steps = NAMES_ABOVE[semitones];
   if (semitones === 0 || steps === undefined) return pitch;
-  const fifths = fifthsOf(pitch) + steps;
-  const plain = fifths > 12 ? fifths - 12 : fifths < -8 ? fifths + 12 : fifths;
-  return atHeight({ ...pitch, ...pitchClassAtFifths(plain) }, midiOf(pitch) + semitones);
+  const name = plainNameAtFifths(fifthsOf(pitch) + steps);
+  return atHeight({ ...pitch, ...name }, midiOf(pitch) + semitones);
 }
 
 /** Longer notes than this, in whole notes, count no more than it. */

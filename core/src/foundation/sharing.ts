@@ -36,12 +36,7 @@ function sharedList(before: readonly unknown[], after: readonly unknown[]): read
   return isSame ? before : shared;
 }
 
-/** An item’s own id, or of a line whose it is. */
 function idOf(item: unknown): string | undefined {
-  if (typeof item !== "object" || item === null) return undefined;
-  const { id, phraseId, partId } = item as Plain;
-  if (typeof id === "string") return id;
-  return typeof partId === "string" && typeof phraseId === "string"
-    ? `${phraseId} ${partId}`
-    : undefined;
+  const id = typeof item === "object" && item !== null ? (item as Plain)["id"] : undefined;
+  return typeof id === "string" ? id : undefined;
 }

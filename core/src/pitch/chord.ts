@@ -1,5 +1,5 @@
 import { err, ok, type Result } from "../foundation/result";
-import { fifthsOf, pitchClassAtFifths } from "./key";
+import { fifthsOf, plainNameAtFifths } from "./key";
 import {
   chromaOf,
   displayPitchClass,
@@ -178,9 +178,6 @@ export function chromasOf({ root, quality, bass }: Chord): ReadonlySet<number> {
  * octave of fifths more where they would leave the names that people read (F♭ to B♯).
  */
 export function moveChord({ root, quality, bass }: Chord, fifths: number): Chord {
-  const move = (name: PitchClass) => {
-    const at = fifthsOf(name) + fifths;
-    return pitchClassAtFifths(at > 12 ? at - 12 : at < -8 ? at + 12 : at);
-  };
+  const move = (name: PitchClass) => plainNameAtFifths(fifthsOf(name) + fifths);
   return { root: move(root), quality, ...(bass && { bass: move(bass) }) };
 }

@@ -32,6 +32,20 @@ export function pitchClassAtFifths(fifths: number): PitchClass {
   return { step: STEPS_BY_FIFTHS[index]!, alter: Math.floor((fifths + 1) / 7) as Alter };
 }
 
+/** The same, by the neighbour's name where it would need a double sign, or lie beyond F♭ to B♯. */
+export function plainNameAtFifths(fifths: number): PitchClass {
+  return pitchClassAtFifths(fifths > 12 ? fifths - 12 : fifths < -8 ? fifths + 12 : fifths);
+}
+
+/** Of the names of a pitch class (0–11, C = 0) the one nearest to a place on the line of fifths. */
+export function nearestFifths(chroma: number, middle: number): number {
+  // A fifth is 7 semitones, and 7 is its own inverse modulo 12.
+  const base = (7 * chroma) % 12;
+  return [base - 12, base, base + 12].reduce((a, b) =>
+    Math.abs(a - middle) <= Math.abs(b - middle) ? a : b,
+  );
+}
+
 /** Sharps (positive) or flats (negative) in the signature. */
 export function signatureOf({ tonic, mode }: Key): number {
   return fifthsOf(tonic) - (mode === "minor" ? 3 : 0);

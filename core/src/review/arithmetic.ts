@@ -1,18 +1,16 @@
 import { balanceOf, checkBars } from "../checks/bar-arithmetic";
 import { checkForm } from "../checks/form";
-import { checkLinks } from "../checks/links";
 import { checkTuplets } from "../checks/tuplets";
 import { durationInWords } from "../rhythm/duration";
 import { compare, formatFraction, type Fraction } from "../rhythm/fraction";
 import { formatMetre } from "../rhythm/metre";
-import { linkOf, notesOf } from "../score/event";
 import type { BarFrame } from "../score/frame";
 import { lineOf, type Song } from "../score/song";
 import type { ReviewFinding } from "./finding";
 import { found, type LineScan } from "./line-scan";
 import type { Mend } from "./mend";
 
-/** Bars that do not add up, tuplets left open, ties from nothing. */
+/** Bars that do not add up, and tuplets left open. */
 export function checkArithmetic(scan: LineScan): readonly ReviewFinding[] {
   const { line, frames, barsBefore, events } = scan;
   const bars = checkBars(line.bars, frames, barsBefore).flatMap((one): ReviewFinding[] => {
@@ -37,17 +35,7 @@ export function checkArithmetic(scan: LineScan): readonly ReviewFinding[] {
     const evidence = [`it begins with ${durationInWords(at.event.duration)}`];
     return found(scan, "arithmetic", one.code, one.severity, { at }, one.message, evidence);
   });
-  const ties = checkLinks(line.bars, barsBefore).flatMap((one) => {
-    if (one.code !== "tie-to-nothing") return [];
-    const at = places.get(one.where.eventId!)!;
-    const note = notesOf(at.event).find((own) => linkOf(own) === "tie")!;
-    const evidence = ["a tie goes on from the same pitch in the event before"];
-    const mend: Mend = { kind: "relink" };
-    return [
-      found(scan, "arithmetic", one.code, one.severity, { at, note }, one.message, evidence, mend),
-    ];
-  });
-  return [...bars, ...tuplets, ...ties];
+  return [...bars, ...tuplets];
 }
 
 /** A last bar that is short by the pick-up makes one bar with it. */

@@ -7,7 +7,6 @@ import {
   type StretchKey,
 } from "../analysis/analyse-song";
 import { Memory } from "../foundation/memory";
-import type { HandTable } from "../placement/hand-table";
 import { tableFor } from "../placement/place-part";
 import { profileById, type OwnProfile } from "../placement/profiles";
 import { lineOf, linesOfPart, type Part, type Phrase, type Song } from "../score/song";
@@ -206,19 +205,6 @@ function scaleFindings(
   return findings;
 }
 
-const tables = new WeakMap<
-  Part,
-  { readonly inputs: readonly unknown[]; readonly table: HandTable }
->();
-
-function tableOf(song: Song, part: Part, profiles: readonly OwnProfile[]): HandTable {
-  const known = tables.get(part);
-  if (known && known.inputs[0] === song.key && known.inputs[1] === profiles) return known.table;
-  const table = tableFor(song, part, profileById(part.profile, profiles));
-  tables.set(part, { inputs: [song.key, profiles], table });
-  return table;
-}
-
 function teachingFindings(
   song: Song,
   part: Part,
@@ -228,9 +214,11 @@ function teachingFindings(
   const { key, metre, tempoBpm, phrases } = song;
   const lines = linesOfPart(song, part.id).map(({ bars }) => bars);
   const inputs = [part, key, metre, tempoBpm, phrases, profiles, ...lines];
-  return memory.get(`teaching ${part.id}`, inputs, () =>
-    checkTeaching(song, part, tableOf(song, part, profiles)),
+  // Asked for in every round, so that it is there when a line changes.
+  const table = memory.get(`hands ${part.id}`, [part, key, profiles], () =>
+    tableFor(song, part, profileById(part.profile, profiles)),
   );
+  return memory.get(`teaching ${part.id}`, inputs, () => checkTeaching(song, part, table));
 }
 
 /** Why a finding was accepted; undefined while it is open. */

@@ -6,7 +6,7 @@ import { chromaOf, displayPitchClass } from "../pitch/pitch";
 import { add, compare } from "../rhythm/fraction";
 import { eventsOf, timed } from "../score/bar";
 import { chordAt } from "../score/frame";
-import { notesOf, stringOf, type LineEvent, type PitchedNote } from "../score/event";
+import { notesOf, pitchedIn, stringOf, type LineEvent, type PitchedNote } from "../score/event";
 import type { Song } from "../score/song";
 import { degreeOf } from "../theory/degree";
 import { fingeredChord } from "../theory/shapes-and-sound";
@@ -193,10 +193,6 @@ function isStep(
     : sign === "♯"
       ? name.startsWith("A")
       : /^[MP]/u.test(name);
-}
-
-function pitchedIn(event: LineEvent): readonly PitchedNote[] {
-  return notesOf(event).filter((note): note is PitchedNote => note.kind === "pitched");
 }
 
 /** @param events The one that has the words, and the one behind it, where they may lead. */

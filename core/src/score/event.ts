@@ -87,6 +87,11 @@ export function notesOf(event: LineEvent): readonly Note[] {
   return event.kind === "notes" ? event.notes : [];
 }
 
+/** The notes of an event that have a pitch. */
+export function pitchedIn(event: LineEvent): readonly PitchedNote[] {
+  return notesOf(event).filter((note): note is PitchedNote => note.kind === "pitched");
+}
+
 /** How much of its bar an event fills: nothing, if it is a grace. */
 export function lengthOf(event: LineEvent): Fraction {
   return event.kind === "notes" && event.grace ? ZERO : event.duration;

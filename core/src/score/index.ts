@@ -32,6 +32,7 @@ export {
   isPalmMuted,
   isRinging,
   notesOf,
+  pitchedIn,
   withNotes,
   stringOf,
   type DeadNote,

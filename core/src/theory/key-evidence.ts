@@ -1,7 +1,7 @@
 import { listInWords } from "../foundation/list-words";
-import { fifthsOf, pitchClassAtFifths } from "../pitch/key";
+import { fifthsOf, nearestFifths, pitchClassAtFifths, plainNameAtFifths } from "../pitch/key";
 import { chromaOf, displayPitchClass } from "../pitch/pitch";
-import { semitonesOfFifths, scaleKind, chromasOfScale, notesOfScale, type Scale } from "./scale";
+import { scaleKind, chromasOfScale, notesOfScale, type Scale } from "./scale";
 import type { KeyNote } from "./rank-keys";
 
 const MOST_BARS = 4;
@@ -70,12 +70,8 @@ function membership(scale: Scale, notes: readonly KeyNote[]): string {
 /** A note outside the scale, by the name that lies nearest on the line of fifths. */
 function nameBeside(chroma: number, { tonic, name }: Scale) {
   const middle = fifthsOf(tonic) + (scaleKind(name).family === "major" ? 1 : 0);
-  const base = semitonesOfFifths(chroma);
-  const near = [base - 12, base, base + 12].reduce((a, b) =>
-    Math.abs(a - middle) <= Math.abs(b - middle) ? a : b,
-  );
   // No double signs: nobody reads B♭♭ in a sentence.
-  return pitchClassAtFifths(near < -8 ? near + 12 : near > 12 ? near - 12 : near);
+  return plainNameAtFifths(nearestFifths(chroma, middle));
 }
 
 function barsWith(chroma: number, notes: readonly KeyNote[]): readonly number[] {

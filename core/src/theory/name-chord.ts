@@ -1,5 +1,12 @@
 import { CHORD_TONES, type Chord, type ChordQuality } from "../pitch/chord";
-import { fifthsOf, pitchClassAtFifths, signatureOf, type Key } from "../pitch/key";
+import {
+  fifthsOf,
+  nearestFifths,
+  pitchClassAtFifths,
+  plainNameAtFifths,
+  signatureOf,
+  type Key,
+} from "../pitch/key";
 import { displayPitchClass, type PitchClass } from "../pitch/pitch";
 import { listInWords } from "../foundation/list-words";
 import { semitonesOfFifths } from "./scale";
@@ -206,9 +213,7 @@ function nameOf(chroma: number, { key, names }: ChordContext): PitchClass {
 /** Names in the bass follow the root by their interval; what would take a double sign, its neighbour's. */
 function toneName({ root, quality, bass }: Rated, rootName: PitchClass): PitchClass {
   const step = (bass - root + 12) % 12;
-  const own = fifthsOf(rootName) + fifthsOfTone(step, quality);
-  const isPlain = own >= -8 && own <= 12;
-  return pitchClassAtFifths(isPlain ? own : own > 12 ? own - 12 : own + 12);
+  return plainNameAtFifths(fifthsOf(rootName) + fifthsOfTone(step, quality));
 }
 
 /** Fifths from the root of a chord tone: its third as a third, its ♯11 as a raised fourth. */
@@ -218,13 +223,6 @@ function fifthsOfTone(step: number, quality: ChordQuality): number {
   if (step === 8 && /aug|#5/u.test(quality)) return 8;
   if (step === 9 && quality === "dim7") return -9;
   return [0, -5, 2, -3, 4, -1, -6, 1, -4, 3, -2, 5][step]!;
-}
-
-function nearestFifths(chroma: number, middle: number): number {
-  const base = semitonesOfFifths(chroma);
-  return [base - 12, base, base + 12].reduce((a, b) =>
-    Math.abs(a - middle) <= Math.abs(b - middle) ? a : b,
-  );
 }
 
 const STEP_WORDS: Readonly<Record<number, string>> = {

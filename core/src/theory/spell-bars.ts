@@ -1,7 +1,7 @@
 import type { Key } from "../pitch/key";
 import { midiOf, type Pitch } from "../pitch/pitch";
 import { withEvents, type Bar } from "../score/bar";
-import { notesOf, withNotes, type LineEvent, type PitchedNote } from "../score/event";
+import { pitchedIn, withNotes, type PitchedNote } from "../score/event";
 import { spellLine } from "./spell-line";
 
 /**
@@ -42,10 +42,6 @@ export function spellBars(
       }),
     ),
   );
-}
-
-function pitchedIn(event: LineEvent): readonly PitchedNote[] {
-  return notesOf(event).filter((note): note is PitchedNote => note.kind === "pitched");
 }
 
 function nameInChord(height: number, next: number | undefined, key: Key): Pitch {

@@ -5,7 +5,7 @@ import { displayChord, displayPitch, type Chord } from "@intonazione/core/pitch"
 import { add, compare } from "@intonazione/core/rhythm";
 import {
   chordAt,
-  notesOf,
+  pitchedIn,
   type LineEvent,
   type Note,
   type Part,
@@ -129,7 +129,7 @@ function AtOnce({
   readonly shift: number;
 }) {
   const { song } = useLineHeard();
-  const pitched = notesOf(event).filter((one): one is PitchedNote => one.kind === "pitched");
+  const pitched = pitchedIn(event);
   const readings = nameChord(
     pitched.map(({ pitch }) => midiOf(pitch)),
     { key: song.key },

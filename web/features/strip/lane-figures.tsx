@@ -6,7 +6,7 @@ import {
   type Pitch,
 } from "@intonazione/core/pitch";
 import { formatMetre, formatMoment } from "@intonazione/core/rhythm";
-import { notesOf, type LineEvent, type PitchedNote } from "@intonazione/core/score";
+import { notesOf, pitchedIn, type LineEvent } from "@intonazione/core/score";
 import { degreeInChord, degreeOf, fingeredChord, fingeredPitch } from "@intonazione/core/theory";
 import type { PartFacts } from "./facts";
 import type { Lanes } from "./lanes";
@@ -201,8 +201,7 @@ export function Names({
   /** The chord of the moment, where one is named. */
   readonly chord: Chord | undefined;
 }) {
-  const pitches = notesOf(event)
-    .filter((note): note is PitchedNote => note.kind === "pitched")
+  const pitches = pitchedIn(event)
     .map((note) => note.pitch)
     .sort((a, b) => midiOf(b) - midiOf(a));
   const column = (top: number | undefined, name: (pitch: Pitch) => Pitch, color: string) =>

@@ -1,31 +1,40 @@
 import { checkLinks } from "../../checks/links";
 import { midiOf } from "../../pitch/pitch";
-import { linkOf, notesOf, stringOf, techniqueOf, type PitchedNote } from "../../score/event";
-import type { ReviewFinding } from "../finding";
+import {
+  linkOf,
+  notesOf,
+  pitchedIn,
+  stringOf,
+  techniqueOf,
+  type PitchedNote,
+} from "../../score/event";
+import type { Group, ReviewFinding } from "../finding";
 import { found, type LineScan, type ScannedEvent } from "../line-scan";
 import type { Mend } from "../mend";
 
-const EVIDENCE: Readonly<Record<string, string>> = {
-  "link-turned-round": "a hammer-on rises, a pull-off falls",
-  "link-across-strings": "the note before lies on another string",
-  "release-of-nothing": "no bend is held on that string",
+/** What checkLinks tells, by its code: whose matter it is, and the rule behind it. */
+const RULES: Readonly<Record<string, readonly [group: Group, evidence: string]>> = {
+  "tie-to-nothing": ["arithmetic", "a tie goes on from the same pitch in the event before"],
+  "link-turned-round": ["technique", "a hammer-on rises, a pull-off falls"],
+  "link-across-strings": ["technique", "the note before lies on another string"],
+  "release-of-nothing": ["technique", "no bend is held on that string"],
 };
 
-/** Hammer-ons that fall, pull-offs that rise, legato across strings, slides to their own fret. */
+/** Ties from nothing, hammer-ons that fall, legato across strings, slides to their own fret. */
 export function checkLinkedNotes(scan: LineScan): readonly ReviewFinding[] {
   const { line, barsBefore, events } = scan;
   const places = new Map(events.map((at) => [at.event.id, at]));
-  const turned = checkLinks(line.bars, barsBefore).flatMap((one): ReviewFinding[] => {
-    const evidence = EVIDENCE[one.code];
-    if (evidence === undefined) return [];
+  const broken = checkLinks(line.bars, barsBefore).map((one): ReviewFinding => {
+    const [group, evidence] = RULES[one.code]!;
     const at = places.get(one.where.eventId!)!;
-    const note = notesOf(at.event).find((own) => linkOf(own) !== undefined)!;
-    const mend = mendOf(one.code, note as PitchedNote);
-    return [
-      found(scan, "technique", one.code, "warning", { at, note }, one.message, [evidence], mend),
-    ];
+    const isTie = one.code === "tie-to-nothing";
+    const note = pitchedIn(at.event).find((own) =>
+      isTie ? linkOf(own) === "tie" : linkOf(own) !== undefined,
+    )!;
+    const mend = mendOf(one.code, note);
+    return found(scan, group, one.code, "warning", { at, note }, one.message, [evidence], mend);
   });
-  return [...turned, ...slidesToThemselves(scan)];
+  return [...broken, ...slidesToThemselves(scan)];
 }
 
 function mendOf(code: string, note: PitchedNote): Mend {
@@ -114,8 +123,7 @@ function wayFrom(
   index: number,
   verb: string,
 ): number | undefined {
-  const lead = ({ event }: ScannedEvent) =>
-    notesOf(event).filter((note): note is PitchedNote => note.kind === "pitched");
+  const lead = ({ event }: ScannedEvent) => pitchedIn(event);
   const [own] = lead(at);
   if (!own) return undefined;
   const bend = techniqueOf(own, "bend");
