@@ -85,7 +85,7 @@ describe("walking", () => {
 describe("a cursor after the song changed", () => {
   it("stays where it is while its event is there", () => {
     const cursor = after(["next", "next-phrase"]);
-    const shorter = applyEdit(song, removePhrase(song, song.phrases[0]!).edits[0]!).song;
+    const shorter = applyEdit(song, removePhrase(song.phrases[0]!).edits[0]!).song;
     expect(settle(song, shorter, cursor)).toBe(cursor);
   });
 

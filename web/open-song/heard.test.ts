@@ -29,7 +29,7 @@ describe("what a listener heard", () => {
 
   it("goes along with its event, and stays away while the event is gone", () => {
     const inLast = hear(NOTHING_HEARD, stops[4]!.event.id, { bend: true });
-    const shorter = applyEdit(song, removePhrase(song, song.phrases[0]!).edits[0]!).song;
+    const shorter = applyEdit(song, removePhrase(song.phrases[0]!).edits[0]!).song;
     expect(marked(inLast, pooledStops(shorter, "guitar"))).toMatchObject([{ bar: 1, bend: true }]);
     const inFirst = hear(NOTHING_HEARD, stops[0]!.event.id, { open: true });
     expect(marked(inFirst, pooledStops(shorter, "guitar"))).toEqual([]);

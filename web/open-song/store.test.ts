@@ -33,7 +33,7 @@ describe("the open song", () => {
       addPart(song, { ...song.parts[0]!, id: "two", name: "Two" }, song.lines),
       renamePart(song.parts[1]!, "Low"),
       removePart(song.parts[1]!),
-      removePhrase(song, song.phrases[1]!),
+      removePhrase(song.phrases[1]!),
     ];
     const states = [store.getState().history.song];
     for (const step of steps) {
@@ -71,7 +71,7 @@ describe("the open song", () => {
     const store = storeOf(song);
     store.setState({ rewriting: "phrase1" });
     store.setDraft("guitar/phrase1", "D2 G2 B3");
-    store.run(removePhrase(song, song.phrases[1]!));
+    store.run(removePhrase(song.phrases[1]!));
     expect(store.getState().rewriting).toBeUndefined();
     store.undo();
     store.setState({ rewriting: "phrase1" });

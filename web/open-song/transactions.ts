@@ -125,23 +125,9 @@ export function renamePhrase(phrase: Phrase): Transaction {
   return { label: "rename the phrase", edits: [{ kind: "replace-phrase", phrase }] };
 }
 
-/** The form forgets the phrase as well. */
-export function removePhrase(song: Song, { id, name }: Phrase): Transaction {
-  const form = song.form.map((section) => ({
-    ...section,
-    items: section.items.filter((item) => item.phraseId !== id).map(forget),
-    endings: section.endings.filter((ending) => ending.phraseId !== id),
-  }));
-  function forget(item: Song["form"][number]["items"][number]) {
-    return { ...item, endings: item.endings.filter((ending) => ending.phraseId !== id) };
-  }
-  return {
-    label: `remove ${name}`,
-    edits: [
-      ...(song.form.length > 0 ? [{ kind: "set-form", form } satisfies Edit] : []),
-      { kind: "remove-phrase", phraseId: id },
-    ],
-  };
+/** The form and what was accepted in it forget the phrase as well. */
+export function removePhrase({ id, name }: Phrase): Transaction {
+  return { label: `remove ${name}`, edits: [{ kind: "remove-phrase", phraseId: id }] };
 }
 
 export function setDetails(details: SongDetails): Transaction {

@@ -1,4 +1,5 @@
 import type { Finding, Severity, Whereabouts } from "../foundation/finding";
+import { acceptedKey } from "../score/accepted";
 import type { Mend } from "./mend";
 
 /** What a finding is about, in the order in which a teacher looks. */
@@ -34,8 +35,8 @@ export interface ReviewFinding extends Finding {
 
 /** Stays the same while the event it concerns is there, whatever else is written. */
 export function findingKey({ code, where }: ReviewFinding): string {
-  const { phraseId = "", partId = "", noteId, eventId, bar, string } = where;
-  return [code, phraseId, partId, noteId ?? eventId ?? bar ?? string ?? ""].join(" ");
+  const { noteId, eventId, bar, string } = where;
+  return acceptedKey(code, { ...where, at: noteId ?? eventId ?? bar ?? string ?? "" });
 }
 
 /** Of findings that say the same of the same place, the first. */

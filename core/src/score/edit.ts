@@ -1,8 +1,12 @@
+import { isSame } from "../foundation/same";
 import type { Place } from "../neck/neck";
-import { withEvents, type Bar } from "./bar";
-import { notesOf, withNotes, type LineEvent } from "./event";
-import type { Section } from "./form";
+import { concerns } from "./accepted";
+import { eventsOf, withEvents, type Bar } from "./bar";
+import { notesOf, withNotes, type PitchedNote } from "./event";
+import { editProblem } from "./edit-problem";
+import { withoutPhrase, type Section } from "./form";
 import {
+  detailsOf,
   lineOf,
   type Accepted,
   type Line,
@@ -37,6 +41,8 @@ export type Edit =
       readonly index: number;
       readonly part: Part;
       readonly lines: readonly Line[];
+      /** What its removal had taken along. */
+      readonly with?: Pick<Song, "accepted">;
     }
   | { readonly kind: "remove-part"; readonly partId: string }
   | { readonly kind: "replace-part"; readonly part: Part }
@@ -45,7 +51,10 @@ export type Edit =
       readonly index: number;
       readonly phrase: Phrase;
       readonly lines: readonly Line[];
+      /** What its removal had taken along: the form and the acceptances as they were. */
+      readonly with?: Pick<Song, "form" | "accepted">;
     }
+  /** With its lines and their versions, its place in the form and what was accepted in it. */
   | { readonly kind: "remove-phrase"; readonly phraseId: string }
   | { readonly kind: "replace-phrase"; readonly phrase: Phrase }
   | {
@@ -75,33 +84,75 @@ export interface Applied {
 
 /**
  * Applies one edit. An edit that changes nothing returns the same song.
- * @throws RangeError when the edit names a part, phrase or note that the song does not have.
+ * @throws RangeError with the reason of `editProblem` when the edit does not fit the song.
  */
 export function applyEdit(song: Song, edit: Edit): Applied {
+  const problem = editProblem(song, edit);
+  if (problem !== undefined) throw new RangeError(problem);
+  const applied = change(song, edit);
+  return isChange(song, edit) ? applied : { ...applied, song };
+}
+
+/** Whether an edit that fits would change anything. */
+function isChange(song: Song, edit: Edit): boolean {
+  switch (edit.kind) {
+    case "set-details":
+      return !isSame(edit.details, detailsOf(song));
+    case "insert-part":
+    case "remove-part":
+    case "insert-phrase":
+    case "remove-phrase":
+      return true;
+    case "replace-part":
+      return !song.parts.some((part) => isSame(part, edit.part));
+    case "replace-phrase":
+      return !song.phrases.some((phrase) => isSame(phrase, edit.phrase));
+    case "set-bars":
+      return !isSame(edit.bars, lineOf(song, edit.phraseId, edit.partId)?.bars);
+    case "set-line": {
+      const before = lineOf(song, edit.phraseId, edit.partId);
+      return !isSame(edit.line, before && contentOf(before));
+    }
+    case "set-form":
+      return !isSame(edit.form, song.form);
+    case "set-accepted":
+      return !isSame(edit.accepted, song.accepted ?? []);
+    case "replace-song":
+      return !isSame(edit.song, song);
+    case "place-note": {
+      const note = noteAt(song, edit.at);
+      return !isSame(edit.placement, placementOf(note));
+    }
+  }
+}
+
+function change(song: Song, edit: Edit): Applied {
   switch (edit.kind) {
     case "set-details": {
-      const { parts, phrases, form, lines, accepted, ...before } = song;
+      const { parts, phrases, form, lines, accepted } = song;
       const music = { parts, phrases, form, lines, ...(accepted && { accepted }) };
       return {
         song: { ...edit.details, ...music },
-        inverse: { kind: "set-details", details: before },
+        inverse: { kind: "set-details", details: detailsOf(song) },
       };
     }
     case "insert-part":
       return {
         song: {
           ...song,
+          ...edit.with,
           parts: song.parts.toSpliced(edit.index, 0, edit.part),
           lines: [...song.lines, ...edit.lines],
         },
         inverse: { kind: "remove-part", partId: edit.part.id },
       };
     case "remove-part": {
-      const index = indexOf(song.parts, edit.partId, "part");
+      const index = indexOf(song.parts, edit.partId);
       const isOurs = (line: Line) => line.partId === edit.partId;
+      const { accepted } = song;
       return {
         song: {
-          ...song,
+          ...withoutAccepted(song, edit.partId),
           parts: song.parts.toSpliced(index, 1),
           lines: song.lines.filter((line) => !isOurs(line)),
         },
@@ -110,11 +161,12 @@ export function applyEdit(song: Song, edit: Edit): Applied {
           index,
           part: song.parts[index]!,
           lines: song.lines.filter(isOurs),
+          ...(accepted && { with: { accepted } }),
         },
       };
     }
     case "replace-part": {
-      const index = indexOf(song.parts, edit.part.id, "part");
+      const index = indexOf(song.parts, edit.part.id);
       return {
         song: { ...song, parts: song.parts.with(index, edit.part) },
         inverse: { kind: "replace-part", part: song.parts[index]! },
@@ -124,18 +176,21 @@ export function applyEdit(song: Song, edit: Edit): Applied {
       return {
         song: {
           ...song,
+          ...edit.with,
           phrases: song.phrases.toSpliced(edit.index, 0, edit.phrase),
           lines: [...song.lines, ...edit.lines],
         },
         inverse: { kind: "remove-phrase", phraseId: edit.phrase.id },
       };
     case "remove-phrase": {
-      const index = indexOf(song.phrases, edit.phraseId, "phrase");
+      const index = indexOf(song.phrases, edit.phraseId);
       const isOurs = (line: Line) => line.phraseId === edit.phraseId;
+      const { form, accepted } = song;
       return {
         song: {
-          ...song,
+          ...withoutAccepted(song, edit.phraseId),
           phrases: song.phrases.toSpliced(index, 1),
+          form: withoutPhrase(form, edit.phraseId),
           lines: song.lines.filter((line) => !isOurs(line)),
         },
         inverse: {
@@ -143,11 +198,12 @@ export function applyEdit(song: Song, edit: Edit): Applied {
           index,
           phrase: song.phrases[index]!,
           lines: song.lines.filter(isOurs),
+          with: { form, ...(accepted && { accepted }) },
         },
       };
     }
     case "replace-phrase": {
-      const index = indexOf(song.phrases, edit.phrase.id, "phrase");
+      const index = indexOf(song.phrases, edit.phrase.id);
       return {
         song: { ...song, phrases: song.phrases.with(index, edit.phrase) },
         inverse: { kind: "replace-phrase", phrase: song.phrases[index]! },
@@ -158,8 +214,7 @@ export function applyEdit(song: Song, edit: Edit): Applied {
       const line = before
         ? { ...contentOf(before), bars: edit.bars }
         : { bars: edit.bars, others: [] };
-      if (before?.bars !== edit.bars) return setLine(song, { ...edit, kind: "set-line", line });
-      return { song, inverse: edit };
+      return setLine(song, { ...edit, kind: "set-line", line });
     }
     case "set-line":
       return setLine(song, edit);
@@ -169,16 +224,26 @@ export function applyEdit(song: Song, edit: Edit): Applied {
         inverse: { kind: "set-form", form: song.form },
       };
     case "set-accepted": {
-      const { accepted: before = [], ...rest } = song;
-      const { accepted } = edit;
-      const after = accepted.length > 0 ? { ...rest, accepted } : rest;
-      return { song: after, inverse: { kind: "set-accepted", accepted: before } };
+      const { accepted: before = [] } = song;
+      return {
+        song: withAccepted(song, edit.accepted),
+        inverse: { kind: "set-accepted", accepted: before },
+      };
     }
     case "replace-song":
       return { song: edit.song, inverse: { kind: "replace-song", song } };
     case "place-note":
       return placeNote(song, edit.at, edit.placement);
   }
+}
+
+function withAccepted({ accepted: _, ...rest }: Song, accepted: readonly Accepted[]): Song {
+  return accepted.length > 0 ? { ...rest, accepted } : rest;
+}
+
+function withoutAccepted(song: Song, id: string): Song {
+  const gone = new Set([id]);
+  return withAccepted(song, (song.accepted ?? []).filter((one) => !concerns(one, gone)));
 }
 
 function contentOf({ phraseId: _phrase, partId: _part, ...content }: Line): LineContent {
@@ -189,8 +254,6 @@ function setLine(
   song: Song,
   { phraseId, partId, line }: Extract<Edit, { readonly kind: "set-line" }>,
 ): Applied {
-  indexOf(song.parts, partId, "part");
-  indexOf(song.phrases, phraseId, "phrase");
   const before = lineOf(song, phraseId, partId);
   const inverse: Edit = {
     kind: "set-line",
@@ -205,36 +268,41 @@ function setLine(
   return { song: { ...song, lines }, inverse };
 }
 
+/** @throws RangeError when the line has no such note with a pitch. */
+function noteAt(song: Song, { phraseId, partId, noteId }: NoteAddress): PitchedNote {
+  const bars = lineOf(song, phraseId, partId)?.bars ?? [];
+  const note = eventsOf(bars)
+    .flatMap(notesOf)
+    .find(({ id }) => id === noteId);
+  if (note?.kind === "pitched") return note;
+  throw new RangeError(`no pitched note ${noteId} in this line`);
+}
+
+function placementOf({ place, pinned, reason }: PitchedNote): Placement {
+  return { ...(place && { place }), pinned, ...(reason !== undefined && { reason }) };
+}
+
 function placeNote(song: Song, at: NoteAddress, placement: Placement): Applied {
-  const line = lineOf(song, at.phraseId, at.partId);
-  let before: Placement | undefined;
-  const bars = line?.bars.map((bar) =>
-    withEvents(bar, (event) => {
-      if (!hasNote(event, at.noteId)) return event;
-      return withNotes(event, (note) => {
-        if (note.id !== at.noteId || note.kind === "dead") return note;
-        const { place, pinned, reason, ...rest } = note;
-        before = { ...(place && { place }), pinned, ...(reason !== undefined && { reason }) };
+  const target = noteAt(song, at);
+  const line = lineOf(song, at.phraseId, at.partId)!;
+  const bars = line.bars.map((bar) =>
+    withEvents(bar, (event) =>
+      withNotes(event, (note) => {
+        if (note !== target) return note;
+        const { place: _place, pinned: _pinned, reason: _reason, ...rest } = target;
         return { ...rest, ...placement };
-      });
-    }),
+      }),
+    ),
   );
-  if (!line || !bars || !before) throw new RangeError(`no pitched note ${at.noteId} in this line`);
   return {
     song: {
       ...song,
       lines: song.lines.map((other) => (other === line ? { ...line, bars } : other)),
     },
-    inverse: { kind: "place-note", at, placement: before },
+    inverse: { kind: "place-note", at, placement: placementOf(target) },
   };
 }
 
-function hasNote(event: LineEvent, noteId: string): boolean {
-  return notesOf(event).some((note) => note.id === noteId);
-}
-
-function indexOf(items: readonly { readonly id: string }[], id: string, what: string): number {
-  const index = items.findIndex((item) => item.id === id);
-  if (index < 0) throw new RangeError(`no ${what} ${id} in this song`);
-  return index;
+function indexOf(items: readonly { readonly id: string }[], id: string): number {
+  return items.findIndex((item) => item.id === id);
 }

@@ -39,6 +39,28 @@ export interface Pass {
   readonly over?: Chord;
 }
 
+/** Every phrase that a form names, as often as it names it. */
+export function phraseIdsOf(form: readonly Section[]): readonly string[] {
+  return form.flatMap(({ items, endings }) =>
+    [...items, ...items.flatMap((item) => item.endings), ...endings].map(
+      ({ phraseId }) => phraseId,
+    ),
+  );
+}
+
+/** The form without a phrase that is no longer there; the same object where it never named it. */
+export function withoutPhrase(form: readonly Section[], phraseId: string): readonly Section[] {
+  if (!phraseIdsOf(form).includes(phraseId)) return form;
+  const isKept = (one: { readonly phraseId: string }) => one.phraseId !== phraseId;
+  return form.map((section) => ({
+    ...section,
+    endings: section.endings.filter(isKept),
+    items: section.items
+      .filter(isKept)
+      .map((item) => ({ ...item, endings: item.endings.filter(isKept) })),
+  }));
+}
+
 /** More passes than any song has; a form that unfolds to more is cut there. */
 export const MAX_PASSES = 4000;
 

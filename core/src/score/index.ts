@@ -47,6 +47,8 @@ export { inOrder, isLink } from "./technique";
 export type { BendCourse, EventTechnique, LinkKind, Pluck, Stroke, Technique } from "./technique";
 export { chordAt, framesOf, tidyMarks, type BarFrame, type BarMark, type ChordAt } from "./frame";
 export { unfold, type Ending, type Pass, type PlayedPhrase, type Section } from "./form";
+export { acceptedKey, type AcceptedPlace } from "./accepted";
+export { editProblem } from "./edit-problem";
 export { PICKING_SCHOOLS, type PickingSchool } from "./picking";
 export {
   applyEdit,

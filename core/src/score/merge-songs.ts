@@ -1,5 +1,7 @@
 import { isSame } from "../foundation/same";
+import { concerns } from "./accepted";
 import type { Bar } from "./bar";
+import { phraseIdsOf, withoutPhrase } from "./form";
 import { barKey } from "./merge-bars";
 import {
   detailsOf,
@@ -41,15 +43,19 @@ export function mergeSongs(base: Song, ours: Song, theirs: Song, newId: () => st
   const lines = mergeLines(base, ours, theirs, both, newId).filter(
     ({ partId, phraseId }) => known.parts.has(partId) && known.phrases.has(phraseId),
   );
-  const isKnown = ({ phraseId }: { readonly phraseId: string }) => known.phrases.has(phraseId);
-  const played = form.map((section) => ({
-    ...section,
-    endings: section.endings.filter(isKnown),
-    items: section.items
-      .filter(isKnown)
-      .map((item) => ({ ...item, endings: item.endings.filter(isKnown) })),
-  }));
-  const accepted = mergeAccepted(base.accepted ?? [], ours.accepted ?? [], theirs.accepted ?? []);
+  const played = phraseIdsOf(form)
+    .filter((id) => !known.phrases.has(id))
+    .reduce(withoutPhrase, form);
+  const gone = new Set(
+    [...base.parts, ...base.phrases, ...theirs.phrases, ...ours.phrases]
+      .map(({ id }) => id)
+      .filter((id) => !known.parts.has(id) && !known.phrases.has(id)),
+  );
+  const accepted = mergeAccepted(
+    base.accepted ?? [],
+    ours.accepted ?? [],
+    theirs.accepted ?? [],
+  ).filter((one) => !concerns(one, gone));
   const song = { ...details, parts, phrases, form: played, lines };
   return { song: accepted.length > 0 ? { ...song, accepted } : song, both };
 }

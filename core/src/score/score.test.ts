@@ -1,12 +1,14 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { checkSong } from "../formats/json/check-song";
+import { acceptedKey } from "./accepted";
 import { applyEdit, type Edit } from "./edit";
 import { commit, openHistory, redo, undo } from "./history";
 import { barKey, mergeBars } from "./merge-bars";
 import { anySong, testId } from "./song.arbitraries";
 import { eventsOf, withEvents, type Bar } from "./bar";
 import { notesOf } from "./event";
-import type { Song } from "./song";
+import { detailsOf, type Song } from "./song";
 
 /** Any edit that makes sense for a song. */
 function anyEdit(song: Song): fc.Arbitrary<Edit> {
@@ -23,10 +25,12 @@ function anyEdit(song: Song): fc.Arbitrary<Edit> {
     fc.constant({
       kind: "insert-part",
       index: 1,
-      part: { ...part, id: "second" },
-      lines: [{ phraseId: song.phrases[0]!.id, partId: "second", bars: [], others: [] }],
+      part: { ...part, id: "third" },
+      lines: [{ phraseId: song.phrases[0]!.id, partId: "third", bars: [], others: [] }],
     }),
-    fc.constant({ kind: "remove-part", partId: part.id }),
+    ...(song.parts.length > 1
+      ? [fc.constant<Edit>({ kind: "remove-part", partId: song.parts.at(-1)!.id })]
+      : []),
     fc.nat({ max: 9 }).map((fret) => ({ kind: "replace-part", part: { ...part, capo: { fret } } })),
     fc.constant({
       kind: "insert-phrase",
@@ -45,6 +49,7 @@ function anyEdit(song: Song): fc.Arbitrary<Edit> {
       line: { label: "as on stage", bars: [], others: [{ bars: [] }] },
     })),
     fc.constant({ kind: "set-form", form: [] }),
+    fc.constant({ kind: "set-accepted", accepted: [{ finding: "x", reason: "meant so" }] }),
     fc.constant({
       kind: "replace-song",
       song: { ...song, title: "Earlier", phrases: [], lines: [] },
@@ -70,28 +75,169 @@ const sorted = (song: Song): Song => ({
   ),
 });
 
+/** With a second part, and something accepted in every phrase and part. */
+const anyDuo: fc.Arbitrary<Song> = anySong.map((song) => {
+  const second = { ...song.parts[0]!, id: "second", name: "Guitar II" };
+  const at = [...song.phrases.map(({ id }) => ({ phraseId: id })), { partId: "second" }];
+  const accepted = at.map((place) => ({ finding: acceptedKey("x", place), reason: "meant so" }));
+  return { ...song, parts: [...song.parts, second], accepted };
+});
+
+/** Edits that say what the song says anyway: one of each kind that can. */
+function idleEdits(song: Song): readonly Edit[] {
+  const line = song.lines[0]!;
+  const { phraseId, partId, ...content } = line;
+  const note = song.lines
+    .flatMap(({ phraseId, partId, bars }) =>
+      eventsOf(bars)
+        .flatMap(notesOf)
+        .map((one) => ({ phraseId, partId, one })),
+    )
+    .find(({ one }) => one.kind === "pitched");
+  const edits: Edit[] = [
+    { kind: "set-details", details: detailsOf(song) },
+    { kind: "replace-part", part: song.parts[0]! },
+    { kind: "replace-phrase", phrase: song.phrases[0]! },
+    { kind: "set-bars", phraseId, partId, bars: line.bars },
+    { kind: "set-line", phraseId, partId, line: content },
+    { kind: "set-line", phraseId, partId: "second" },
+    { kind: "set-form", form: song.form },
+    { kind: "set-accepted", accepted: song.accepted ?? [] },
+    { kind: "replace-song", song },
+  ];
+  if (note?.one.kind === "pitched") {
+    const { place, pinned, reason } = note.one;
+    const placement = { pinned, ...(place && { place }), ...(reason !== undefined && { reason }) };
+    const at = { phraseId: note.phraseId, partId: note.partId, noteId: note.one.id };
+    edits.push({ kind: "place-note", at, placement });
+  }
+  return edits;
+}
+
 describe("edits", () => {
-  it("are taken back by their inverse", () => {
+  it("are taken back by their inverse, and the song between is sound", () => {
     fc.assert(
       fc.property(
-        anySong.chain((song) => fc.tuple(fc.constant(song), anyEdit(song))),
+        anyDuo.chain((song) => fc.tuple(fc.constant(song), anyEdit(song))),
         ([song, edit]) => {
           const applied = applyEdit(song, edit);
+          if (edit.kind !== "replace-part" && edit.kind !== "replace-song") {
+            expect(checkSong(applied.song)).toEqual([]);
+          }
           expect(sorted(applyEdit(applied.song, applied.inverse).song)).toEqual(sorted(song));
         },
       ),
     );
   });
 
-  it("refuse what the song does not have", () => {
-    const [song] = fc.sample(anySong, 1);
-    expect(() => applyEdit(song!, { kind: "remove-part", partId: "nobody" })).toThrow(
-      /no part nobody/,
+  it("of any kind that change nothing return the same song, however their data came", () => {
+    fc.assert(
+      fc.property(anyDuo, (song) => {
+        for (const edit of idleEdits(song)) {
+          const sent = JSON.parse(JSON.stringify(edit)) as Edit;
+          for (const one of [edit, sent]) expect(applyEdit(song, one).song).toBe(song);
+        }
+      }),
+      { numRuns: 30 },
     );
-    const at = { phraseId: "phrase0", partId: "part", noteId: "none" };
-    expect(() => applyEdit(song!, { kind: "place-note", at, placement: { pinned: true } })).toThrow(
-      /no pitched note none/,
+  });
+
+  it("take along what hangs on a phrase or part, and bring it back", () => {
+    fc.assert(
+      fc.property(anyDuo, (song) => {
+        for (const { id } of song.phrases) {
+          const { song: without, inverse } = applyEdit(song, {
+            kind: "remove-phrase",
+            phraseId: id,
+          });
+          expect(JSON.stringify(without)).not.toContain(`"${id}"`);
+          expect(without.accepted?.map(({ finding }) => finding).join() ?? "").not.toContain(id);
+          expect(sorted(applyEdit(without, inverse).song)).toEqual(sorted(song));
+        }
+        const gone = applyEdit(song, { kind: "remove-part", partId: "second" }).song;
+        expect(gone.accepted).toHaveLength(song.phrases.length);
+      }),
+      { numRuns: 30 },
     );
+  });
+
+  const [song] = fc.sample(anyDuo, { numRuns: 1, seed: 5 }) as [Song];
+  const phrase = { id: "new", name: "New", marks: [] };
+  const strayLine = { phraseId: "phrase0", partId: "part", bars: [], others: [] };
+  const part = { ...song.parts[0]!, id: "third" };
+  it.each<[string, Edit]>([
+    ["no part nobody", { kind: "remove-part", partId: "nobody" }],
+    ["no part nobody", { kind: "replace-part", part: { ...part, id: "nobody" } }],
+    ["no phrase new", { kind: "replace-phrase", phrase }],
+    ["no phrase new", { kind: "remove-phrase", phraseId: "new" }],
+    ["no phrase new", { kind: "set-bars", phraseId: "new", partId: "part", bars: [] }],
+    ["no part new", { kind: "set-line", phraseId: "phrase0", partId: "new" }],
+    ["index of the phrase", { kind: "insert-phrase", index: 99, phrase, lines: [] }],
+    ["index of the part", { kind: "insert-part", index: -1, part, lines: [] }],
+    [
+      "id phrase0 is taken",
+      { kind: "insert-phrase", index: 0, phrase: song.phrases[0]!, lines: [] },
+    ],
+    [
+      "id part is taken",
+      { kind: "insert-phrase", index: 0, phrase: { ...phrase, id: "part" }, lines: [] },
+    ],
+    [
+      "does not belong to phrase new",
+      { kind: "insert-phrase", index: 0, phrase, lines: [strayLine] },
+    ],
+    ["does not belong to part third", { kind: "insert-part", index: 0, part, lines: [strayLine] }],
+    [
+      "no part nobody",
+      {
+        kind: "insert-phrase",
+        index: 0,
+        phrase,
+        lines: [{ ...strayLine, phraseId: "new", partId: "nobody" }],
+      },
+    ],
+    [
+      "two lines at one place",
+      {
+        kind: "insert-part",
+        index: 0,
+        part,
+        lines: [
+          { ...strayLine, partId: "third" },
+          { ...strayLine, partId: "third" },
+        ],
+      },
+    ],
+    [
+      "the form plays phrase new",
+      {
+        kind: "set-form",
+        form: [
+          {
+            id: "s",
+            name: "Verse",
+            times: 1,
+            endings: [],
+            items: [{ phraseId: "new", times: 1, endings: [] }],
+          },
+        ],
+      },
+    ],
+    [
+      "no pitched note none",
+      {
+        kind: "place-note",
+        at: { phraseId: "phrase0", partId: "part", noteId: "none" },
+        placement: { pinned: true },
+      },
+    ],
+  ])("that do not fit are refused: %s", (reason, edit) => {
+    expect(() => applyEdit(song, edit)).toThrow(reason);
+  });
+
+  it("keep the last part", () => {
+    const alone = applyEdit(song, { kind: "remove-part", partId: "second" }).song;
+    expect(() => applyEdit(alone, { kind: "remove-part", partId: "part" })).toThrow(/at least one/);
   });
 
   it("undo reaches back to the opening, and redo forward again", () => {

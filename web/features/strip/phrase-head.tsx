@@ -98,7 +98,7 @@ export function PhraseHead({
             type="button"
             aria-label={`Remove phrase ${letter}`}
             title="Remove the phrase (undo brings it back)"
-            onClick={() => store.run(removePhrase(store.getState().history.song, phrase))}
+            onClick={() => store.run(removePhrase(phrase))}
             className="rounded-sm p-1 hover:text-ink"
           >
             <Trash2 size={15} aria-hidden />
