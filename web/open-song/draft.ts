@@ -1,4 +1,4 @@
-import { printCallout, readSaid } from "@intonazione/core/callout";
+import { isEnglish, printCallout, readSaid } from "@intonazione/core/callout";
 import { hasErrors, isSame, type Finding } from "@intonazione/core/foundation";
 import type { PlaceStyle } from "@intonazione/core/neck";
 import { placeBars, secondsPerWholeIn, type OwnProfile } from "@intonazione/core/placement";
@@ -89,8 +89,10 @@ function readDraft(
     const nothing = { findings: [], hasErrors: false, isChanged: false };
     return { key, text, phraseId, bars: before, marks: marksBefore, ...nothing };
   }
-  // A part's first line in a phrase adds to what the phrase says already; a rewritten one says it all.
-  const context = { ...contextOf(part, song, studio), ...(!line && { marks: marksBefore }) };
+  // A part's first line in a phrase adds to what the phrase says already, and so does a sentence,
+  // which has no words for it; a call-out that rewrites a line says it all.
+  const isAdding = !line || isEnglish(typed);
+  const context = { ...contextOf(part, song, studio), ...(isAdding && { marks: marksBefore }) };
   const { bars, marks: said, findings, understood } = readSaid(typed, context, newId);
   const merged = mergeBars(before, bars);
   const beyond = marksBefore.filter(({ bar }) => bar >= bars.length);

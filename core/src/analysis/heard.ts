@@ -1,10 +1,11 @@
 import { fifthsOf, plainNameAtFifths } from "../pitch/key";
 import { atHeight, midiOf, type Pitch } from "../pitch/pitch";
-import { add, compare, toNumber, type Fraction } from "../rhythm/fraction";
+import { add, compare, fraction, toNumber, type Fraction } from "../rhythm/fraction";
 import { momentsOf, type Bar } from "../score/bar";
 import { lengthOf, linkOf, notesOf, techniqueOf } from "../score/event";
 import type { PitchedNote, LineEvent } from "../score/event";
 import type { BarFrame } from "../score/frame";
+import { ringsUntil } from "../score/ringing";
 import type { KeyNote } from "../theory/rank-keys";
 
 /** A note as it is heard: tied notes are one. */
@@ -18,6 +19,8 @@ export interface HeardNote {
   /** Whole notes from the start of the line, by what is written; and to where it sounds. */
   readonly start: number;
   readonly end: number;
+  /** Where it stops sounding when its string is let ring; absent where it is not. */
+  readonly ringsTo?: number;
   /** What sounds, in semitones with C4 = 60: a bent note at the height it is bent to. */
   readonly midi: number;
   /** The same with its name; of a bent note counted up from the name of what is fretted. */
@@ -31,6 +34,7 @@ export interface HeardNote {
 export function heardIn(bars: readonly Bar[], frames: readonly BarFrame[]): readonly HeardNote[] {
   const heard: HeardNote[] = [];
   const open = new Map<number, number>();
+  const lengths = bars.map((_, index) => frames[index]?.length ?? fraction(1));
   let barStart = 0;
   for (const [index, bar] of bars.entries()) {
     for (const { onset, events } of momentsOf(bar)) {
@@ -42,18 +46,21 @@ export function heardIn(bars: readonly Bar[], frames: readonly BarFrame[]): read
           if (note.kind === "dead" || techniqueOf(note, "fret-hand-mute")) continue;
           const written = midiOf(note.pitch);
           const tied = linkOf(note) === "tie" ? open.get(written) : undefined;
+          const rings = techniqueOf(note, "let-ring")
+            ? { ringsTo: barStart + toNumber(ringsUntil(bar, onset, lengths[index]!)) }
+            : undefined;
           if (tied !== undefined) {
-            heard[tied] = { ...heard[tied]!, end };
+            heard[tied] = { ...heard[tied]!, end, ...rings };
             continue;
           }
           const midi = soundsAt(note);
           open.set(written, heard.length);
           const pitch = raised(note.pitch, midi - written);
-          heard.push({ note, event, bar: index, onset, start, end, midi, pitch });
+          heard.push({ note, event, bar: index, onset, start, end, midi, pitch, ...rings });
         }
       }
     }
-    barStart += toNumber(frames[index]?.length ?? { num: 1, den: 1 });
+    barStart += toNumber(lengths[index]!);
   }
   return heard.sort((a, b) => a.start - b.start);
 }
@@ -154,8 +161,6 @@ function isTogether(a: HeardNote, b: HeardNote): boolean {
   return a.bar === b.bar && compare(a.onset, b.onset) === 0;
 }
 
-/** What is left ringing sounds to the end of its bar, unless its string is played again. */
 function ringing(one: HeardNote): HeardNote {
-  if (!techniqueOf(one.note, "let-ring")) return one;
-  return { ...one, end: Math.max(one.end, Math.floor(one.start + 1)) };
+  return one.ringsTo === undefined ? one : { ...one, end: Math.max(one.end, one.ringsTo) };
 }

@@ -43,7 +43,9 @@ export class CalloutParser {
   private stickyString: number | undefined;
   private lyric: string | undefined;
   private words: string | undefined;
+  /** What sounded last: rests between do not matter. */
   private last: LineEvent | undefined;
+  private before: LineEvent | undefined;
 
   constructor(
     text: string,
@@ -210,13 +212,14 @@ export class CalloutParser {
     this.push(fermata ? { ...event, fermata } : event, start);
   }
 
-  /** The event before once more, or held on into this one. */
+  /** What sounded last once more, or the event before held on into this one. */
   private again(start: number, isTied: boolean): void {
     const { last } = this;
-    if (!last || (isTied && notesOf(last).length === 0)) {
+    const isHoldable = last === this.before && last && tiedOn(notesOf(last)).length > 0;
+    if (!last || (isTied && !isHoldable)) {
       const message = isTied
         ? "expected a note before it to hold on"
-        : "expected an event before it";
+        : "expected something that sounds before it";
       return this.scanner.report(isTied ? "tie-to-nothing" : "nothing-to-repeat", start, message);
     }
     const { fermata: _fermata, lyric: _lyric, note: _note, ...copy } = this.copyOfEvent(last);
@@ -328,26 +331,31 @@ export class CalloutParser {
     const { lyric, words } = this;
     this.lyric = undefined;
     this.words = undefined;
-    this.last = {
+    const said = {
       ...event,
       ...(lyric !== undefined && { lyric }),
       ...(words !== undefined && { note: words }),
     };
+    this.before = said;
+    if (said.kind !== "rest") this.last = said;
     this.spans.set(event.id, this.scanner.spanFrom(start));
-    this.items.push({ kind: "event", event: this.last });
+    this.items.push({ kind: "event", event: said });
   }
 }
 
-/** What a tie carries on: pitch, place and finger, and that it rings; not how it was struck. */
+/**
+ * What a tie carries on: pitch, place and finger, and that it rings; not how it was struck. A dead
+ * stroke is over at once, and nothing of it is carried on.
+ */
 export function tiedOn(notes: readonly Note[]): readonly Note[] {
-  return notes.map((note): Note => {
-    if (note.kind === "dead") return note;
+  return notes.flatMap((note): readonly Note[] => {
+    if (note.kind === "dead") return [];
     const { pluck: _pluck, reason: _reason, ...rest } = note;
     const kept = note.techniques.filter(
       ({ kind }) =>
         kind === "natural-harmonic" || kind === "pinched-harmonic" || kind === "slide-bar",
     );
-    return { ...rest, techniques: inOrder([...kept, { kind: "tie" }]) };
+    return [{ ...rest, techniques: inOrder([...kept, { kind: "tie" }]) }];
   });
 }
 

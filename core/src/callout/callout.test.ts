@@ -66,6 +66,9 @@ describe("reading a call-out", () => {
     ["E0 | A0 || D0 |", "6:0 | 5:0 | 4:0"],
     ["@G3 @D2", "?:G3 ?:D2"],
     ["pm[E0 E0] D6b¼ D7b1v!", "6:0 6:0 4:6 4:7"],
+    ["A3 - = - - =", "5:3 - 5:3 - - 5:3"],
+    ["Dx = Dx", "4:x 4:x 4:x"],
+    ["(A3 -)x2 =", "5:3 - 5:3 - 5:3"],
   ])("%s", (text, expected) => {
     const { bars, findings } = read(text);
     expect(places(bars)).toBe(expected);
@@ -163,6 +166,8 @@ describe("saying bars as a call-out", () => {
     ["'8 pm[E0 E0] D3h5 pm[E0 E0] D6b¼ D5"],
     ["'8 E0 A7 | '4. 5:3 '8t - Ex"],
     ["'4 A5+D7+G7 | @G3 hA7+sD9 D3!"],
+    ["'8 Dx Dx Dx"],
+    ["'8 Ex+A3 ~ Ex Ex+A3 Ex+A3"],
   ])("%s", (text) => {
     expect(printCallout(read(text).bars, dropD)).toBe(text.replace("5:3", "A3"));
   });

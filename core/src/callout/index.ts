@@ -5,3 +5,4 @@ export { printCallout } from "./print-callout";
 export { parseForm, phraseLetter, printForm, type FormReading } from "./form-line";
 export { readSaid, type SaidReading } from "./read-said";
 export { sayEnglish } from "./english/say-english";
+export { isEnglish } from "./english/read-english";

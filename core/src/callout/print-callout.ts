@@ -220,7 +220,7 @@ function isHeldOn(before: LineEvent, event: LineEvent): boolean {
   if (fermata || stroke || rest.techniques.some(({ kind }) => kind !== "palm-mute")) return false;
   const held = { ...rest, notes: tiedOn(before.notes), techniques: [] };
   const now = { ...rest, techniques: [], notes: event.notes };
-  const isTied = event.notes.every((note) => note.kind === "dead" || linkOf(note) === "tie");
+  const isTied = event.notes.every((note) => linkOf(note) === "tie");
   return isTied && barKey({ events: [held] }) === barKey({ events: [now] });
 }
 

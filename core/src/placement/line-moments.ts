@@ -14,6 +14,7 @@ import {
   type Note,
   type PitchedNote,
 } from "../score/event";
+import { isSilence } from "../score/ringing";
 import type { LinkKind } from "../score/technique";
 import { brokenChords } from "./broken-chords";
 import type { Bond, Bonding, PlacingNote } from "./moment";
@@ -71,7 +72,8 @@ export function lineMoments(
     const seconds = secondsPerWhole(index);
     let held: Held[] = [];
     let at = ZERO;
-    for (const { onset, events } of momentsOf(bar)) {
+    for (const moment of momentsOf(bar)) {
+      const { onset, events } = moment;
       gap += seconds * toNumber(subtract(onset, at));
       at = onset;
       const isGrace = events.every((event) => lengthOf(event).num === 0);
@@ -79,7 +81,7 @@ export function lineMoments(
         notesOf(event).map((note) => ({ line: lineNote(note, placesOf), event })),
       );
       if (fresh.length === 0) {
-        if (events.some(({ kind }) => kind === "rest")) {
+        if (isSilence(moment)) {
           isAfterRest = true;
           held = held.filter(({ rings }) => !rings);
         }
@@ -144,7 +146,8 @@ function heldAfter(
 /** What begins anew on its own pitch is no longer held; what rings gives way when strings run out. */
 function stillHeld(held: readonly Held[], fresh: readonly LineNote[], neck: Neck): Held[] {
   const pitches = new Set(fresh.map(heightOf));
-  const kept = held.filter(({ line }) => !pitches.has(heightOf(line)));
+  const isTaken = ({ rings, line }: Held) => rings && isCertainlyTaken(line, fresh);
+  const kept = held.filter((one) => !pitches.has(heightOf(one.line)) && !isTaken(one));
   while (kept.some(({ rings }) => rings)) {
     if (hasStringsFor([...fresh, ...kept.map(({ line }) => line)], neck.openMidi.length)) break;
     kept.splice(
@@ -153,6 +156,16 @@ function stillHeld(held: readonly Held[], fresh: readonly LineNote[], neck: Neck
     );
   }
   return kept;
+}
+
+/** Whether what begins has no other string than the one that this note has to lie on. */
+function isCertainlyTaken(line: LineNote, fresh: readonly LineNote[]): boolean {
+  const [place, ...more] = line.places;
+  if (!place || more.length > 0) return false;
+  return fresh.some(({ note, places }) => {
+    if (note.kind === "dead") return note.string === place.string;
+    return places.length > 0 && places.every(({ string }) => string === place.string);
+  });
 }
 
 /** Whether every note can have a string of its own; what the hand makes of it is asked later. */

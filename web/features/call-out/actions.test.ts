@@ -5,7 +5,7 @@ import { describe, expect, it } from "vitest";
 import { contextOf } from "@/open-song/derived";
 import { draftOf } from "@/open-song/draft";
 import { songOf, storeOf } from "@/open-song/open-song.test-kit";
-import { bringBackDraft, commitDraft, dropDraft, sayPlace, turnTo } from "./actions";
+import { bringBackDraft, commitDraft, dropDraft, otherForm, sayPlace, turnTo } from "./actions";
 
 function say(store: ReturnType<typeof storeOf>, text: string) {
   store.setDraft(draftOf(store.getState()).key, text);
@@ -66,5 +66,32 @@ describe("the call-out line", () => {
     if (typed !== undefined) store.setDraft(draftOf(store.getState()).key, typed);
     sayPlace(store, { string: 3, fret: fret(3) });
     expect(draftOf(store.getState()).text).toBe(said);
+  });
+
+  it.each([
+    "in 3/4 '4 E0 E3 A0 | E0 E3 A0 |",
+    "from 4 '4 E0 | at 80 {Em} E0 {Am@3} A3 A2 A0",
+    "{Em} '8 E0 E3 A0 A2 D0 D2 G0 G2 | in 7/8 {Bm7} B0 B1 e0 e3 e0 B1 B0",
+  ])("turns %s into a sentence and back, and no bar forgets what it says", (callout) => {
+    const store = storeOf(songOf([callout]));
+    const [before] = store.getState().history.song.phrases;
+    turnTo(store, "phrase0");
+    const inShort = draftOf(store.getState()).text;
+    store.setDraft(draftOf(store.getState()).key, `${inShort} `);
+    expect(otherForm(store)).toBeUndefined();
+    const sentence = draftOf(store.getState());
+    expect(sentence).toMatchObject({ marks: before!.marks, isChanged: false, hasErrors: false });
+    expect(sentence.understood).toBeDefined();
+    otherForm(store);
+    expect(draftOf(store.getState())).toMatchObject({ text: inShort, isChanged: false });
+  });
+
+  it("writes a sentence over a phrase, and leaves its pick-up, metre, tempo and chords", () => {
+    const store = storeOf(songOf(["from 4 '4 E0 | in 3/4 at 80 {Em} E0 {Am@2} A3 A2"]));
+    const [before] = store.getState().history.song.phrases;
+    turnTo(store, "phrase0");
+    expect(say(store, "in quarter notes, open A, next bar, open A three times")).toBe("rewritten");
+    expect(store.getState().history.song.phrases[0]!.marks).toEqual(before!.marks);
+    expect(written(store)).toEqual(["Phrase 0: '4 A0 | A0 A0 A0"]);
   });
 });

@@ -1,4 +1,4 @@
-import { phraseLetter, sayEnglish, sayString } from "@intonazione/core/callout";
+import { phraseLetter, printCallout, sayEnglish, sayString } from "@intonazione/core/callout";
 import { writtenFret, type Place } from "@intonazione/core/neck";
 import { contextOf, partAt, placeNames } from "@/open-song/derived";
 import { calloutOf, draftOf, newId } from "@/open-song/draft";
@@ -52,14 +52,15 @@ export function commitDraft(store: SongStore): "written" | "rewritten" | "slip" 
  */
 export function otherForm(store: SongStore): string | undefined {
   const state = store.getState();
-  const { key, understood, bars, text } = draftOf(state);
-  if (understood !== undefined) {
-    store.setDraft(key, understood);
-    return undefined;
-  }
+  const { key, understood, bars, marks, text } = draftOf(state);
   const { song } = state.history;
   const part = partAt(song, state.cursor.partId);
-  const sentences = sayEnglish(bars, contextOf(part, song, state.studio));
+  const context = contextOf(part, song, state.studio);
+  if (understood !== undefined) {
+    store.setDraft(key, printCallout(bars, context, marks));
+    return undefined;
+  }
+  const sentences = sayEnglish(bars, context);
   if (!sentences.ok) return sentences.error;
   if (text.trim() !== "") store.setDraft(key, sentences.value);
   return undefined;

@@ -11,7 +11,7 @@ import { fraction } from "../../rhythm/fraction";
 import { withEvents, type Bar } from "../../score/bar";
 import { withNotes, type LineEvent } from "../../score/event";
 import type { Song } from "../../score/song";
-import { anyPlainSong, anySong, testId } from "../../score/song.arbitraries";
+import { anyMarks, anyPlainSong, anySong, testId } from "../../score/song.arbitraries";
 import { calloutContext } from "../context";
 import { parseCallout } from "../parse-callout";
 import { readSaid } from "../read-said";
@@ -60,6 +60,7 @@ describe("plain English", () => {
     ["third fret on the A, accented, hold", "A3.acc ~"],
     ["bend seven on the G one and a half steps", "G7b1½"],
     ["eighth fret on the B", "B8"],
+    ["third fret on the A, rest, twice, same again", "A3 - - -"],
   ])("%s", (sentence, callout) => {
     expect(isEnglish(sentence)).toBe(true);
     const read = readEnglish(sentence, standard);
@@ -109,7 +110,7 @@ describe("plain English", () => {
       return [context, song.lines.flatMap(({ bars }) => bars)] as const;
     });
     fc.assert(
-      fc.property(anyCase, ([context, bars]) => {
+      fc.property(anyCase, anyMarks(1, frame), ([context, bars], marks) => {
         // Bar by bar, since most of the generated lines hold something that has no words.
         for (const bar of bars) {
           const sentence = sayEnglish([bar], context);
@@ -118,9 +119,11 @@ describe("plain English", () => {
             continue;
           }
           said++;
-          const again = readSaid(sentence.value, context, testId);
+          // What the phrase says already is said by no sentence, and stays.
+          const again = readSaid(sentence.value, { ...context, marks }, testId);
           expect(again.findings.filter(({ severity }) => severity === "error")).toEqual([]);
           expect(again.bars.map(barKey)).toEqual([barKey(bar)]);
+          expect(again.marks).toEqual(marks);
         }
       }),
       { numRuns: 300 },

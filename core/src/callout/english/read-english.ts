@@ -168,11 +168,14 @@ class EnglishReader {
     }
     if (times === undefined && tokens.take("same", "again")) times = 2;
     if (times === undefined) return false;
-    if (!this.said.some(({ isEvent }) => isEvent)) {
+    const before = this.said.findLast(({ isEvent }) => isEvent);
+    if (!before) {
       this.slip(start, "expected something to play before it");
       return true;
     }
-    for (let again = 1; again < times && again < 99; again++) this.say("=", start);
+    // “=” means what sounded last.
+    const once = before.text.startsWith("-") ? "-" : "=";
+    for (let again = 1; again < times && again < 99; again++) this.say(once, start);
     return true;
   }
 

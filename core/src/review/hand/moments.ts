@@ -1,6 +1,8 @@
 import { gripOf, type Grip, type Hold } from "../../placement/grip";
-import { fretFromNut } from "../../neck/neck";
-import { linkOf, notesOf, stringOf, techniqueOf, type Note } from "../../score/event";
+import { lineMoments } from "../../placement/line-moments";
+import { fretFromNut, type Place } from "../../neck/neck";
+import { wholeSeconds } from "../../rhythm/tempo";
+import { linkOf, notesOf, techniqueOf, type Note, type PitchedNote } from "../../score/event";
 import type { LineScan, ScannedEvent } from "../line-scan";
 
 /** What the hand holds when something begins. */
@@ -17,50 +19,46 @@ export interface HeldMoment {
   readonly isBarred: boolean;
 }
 
-const TOGETHER = 1e-6;
-
-/** The moments of a line at which notes with places begin. */
-export function heldMoments({ events, neck, part }: LineScan): readonly HeldMoment[] {
-  const moments: HeldMoment[] = [];
-  let held: { readonly note: Note; readonly at: ScannedEvent }[] = [];
-  for (let index = 0; index < events.length;) {
-    const at = events[index]!;
-    const fresh: { readonly note: Note; readonly at: ScannedEvent }[] = [];
-    while (index < events.length && Math.abs(events[index]!.start - at.start) < TOGETHER) {
-      const own = events[index++]!;
-      if (own.isGrace !== at.isGrace) {
-        index--;
-        break;
-      }
-      for (const note of notesOf(own.event)) fresh.push({ note, at: own });
-    }
-    if (fresh.length === 0) continue;
-    const taken = new Set(fresh.map(({ note }) => stringOf(note)));
-    held = held.filter((one) => one.at.end > at.start + TOGETHER && !taken.has(stringOf(one.note)));
-    const all = [...fresh, ...held];
-    const placed = all.flatMap(({ note }) => {
+/**
+ * The moments of a line at which notes with places begin. What is held and what rings on is the same
+ * as in Place: both read the line by `lineMoments`.
+ */
+export function heldMoments({ events, line, frames, neck, part }: LineScan): readonly HeldMoment[] {
+  const eventOf = new Map(
+    events.flatMap((at) => notesOf(at.event).map((note) => [note.id, at] as const)),
+  );
+  const seconds = (bar: number) => wholeSeconds(frames[bar]!.tempoBpm);
+  const asWritten = ({ place }: PitchedNote, places: readonly Place[]) =>
+    place ? { places: [place], isFixed: true } : { places, isFixed: false };
+  return lineMoments(line.bars, neck, seconds, asWritten).flatMap(({ notes }): HeldMoment[] => {
+    const fresh = notes.filter(({ isHeld }) => !isHeld).map(({ note }) => note);
+    const placed = notes.flatMap(({ note }) => {
       const hold = holdOf(note, neck);
       return hold ? [{ note, hold }] : [];
     });
-    if (placed.length > 0) {
-      moments.push({
+    const [first] = fresh;
+    if (placed.length === 0 || !first) return [];
+    // Of one moment the upper voice comes first.
+    const at = fresh.map(({ id }) => eventOf.get(id)!).sort((a, b) => order(a) - order(b))[0]!;
+    return [
+      {
         at,
-        fresh: fresh.map(({ note }) => note),
+        fresh,
         grip: gripOf(placed.map(({ hold }) => hold)),
         notes: placed.map(({ note }) => note),
-        isLed: fresh.some(({ note }) => {
+        isLed: fresh.some((note) => {
           const link = linkOf(note);
           return link !== undefined && link !== "tap";
         }),
         isBarred:
           part.instrument.kind === "slide" ||
-          fresh.some(({ note }) => techniqueOf(note, "slide-bar") !== undefined),
-      });
-    }
-    if (!at.isGrace) held.push(...fresh);
-  }
-  return moments;
+          fresh.some((note) => techniqueOf(note, "slide-bar") !== undefined),
+      },
+    ];
+  });
 }
+
+const order = ({ isUnder }: ScannedEvent) => Number(isUnder);
 
 function holdOf(note: Note, neck: LineScan["neck"]): Hold | undefined {
   if (note.kind === "dead") return { string: note.string, fret: undefined };
