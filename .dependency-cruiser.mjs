@@ -22,6 +22,7 @@ const CORE_LAYERS = [
   "strip",
   "handout",
   "formats",
+  "catalogue",
 ];
 const TESTS = "\\.(test|test-kit|arbitraries)\\.ts$";
 /** Modules of the web application, by their alias or resolved. */

@@ -11,7 +11,8 @@ import type { SongState, SongStore } from "./store";
 
 export interface OpenSong {
   readonly store: SongStore;
-  readonly saver: Saver;
+  /** Absent while the song is another window's, here to be read. */
+  readonly saver: Saver | undefined;
   /** The studio's instruments, to be taken in hand. */
   readonly rack: readonly InRack[];
 }

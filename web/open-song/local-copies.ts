@@ -1,4 +1,10 @@
-import { documentOf, readSongDocument, readSongJson } from "@intonazione/core/formats/json";
+import { applyDifference, differenceOf, sharing } from "@intonazione/core/foundation";
+import {
+  documentOf,
+  readSong,
+  readSongDocument,
+  readSongJson,
+} from "@intonazione/core/formats/json";
 import type { Song } from "@intonazione/core/score";
 import { delMany, get, keys, set } from "idb-keyval";
 import { nanoid } from "nanoid";
@@ -9,7 +15,9 @@ import type { Drafts } from "./store";
 /** A song as one window has it, in the browser's own store. */
 export interface LocalCopy {
   readonly song: Song;
-  /** The stored version it was made from. */
+  /** The song as the server had it when this copy was made from it; absent in copies of old. */
+  readonly base?: Song;
+  /** The stored version that `base` is. */
   readonly baseVersion: number;
   /** True while it holds work that the server has not got. */
   readonly isDirty: boolean;
@@ -19,6 +27,8 @@ export interface LocalCopy {
 export interface FoundCopy {
   readonly copy: LocalCopy;
   readonly drafts: Drafts;
+  /** True for the copy of a window that is open: that window writes it, this one may read. */
+  readonly isOthers?: true;
 }
 
 const songRecord = z.object({
@@ -27,6 +37,8 @@ const songRecord = z.object({
    * are the document itself.
    */
   document: z.unknown(),
+  /** What leads from the song to its base; null where they are the same. Copies of old have none. */
+  toBase: z.unknown().optional(),
   baseVersion: z.int().min(1),
   isDirty: z.boolean(),
 });
@@ -79,6 +91,19 @@ async function isAlive(windowId: string): Promise<boolean> {
   return held?.some(({ name }) => name === lockOf(windowId)) ?? false;
 }
 
+/** The base that was kept beside a song; what both share is shared as objects too. */
+function baseFrom(song: Song, toBase: unknown): Song | undefined {
+  if (toBase === undefined) return undefined;
+  if (toBase === null) return song;
+  const plain = applyDifference(song, toBase);
+  const base = plain.ok ? readSong(plain.value) : plain;
+  return base.ok ? sharing(song, base.value) : undefined;
+}
+
+function isUnsaved({ copy, drafts }: FoundCopy): boolean {
+  return copy.isDirty || Object.keys(drafts).length > 0;
+}
+
 /** The copies of one song in one window. */
 export class LocalCopies {
   private newest: LocalCopy | undefined;
@@ -101,41 +126,62 @@ export class LocalCopies {
   }
 
   private async write(): Promise<void> {
-    const { song, ...rest } = this.newest!;
+    const { song, base, ...rest } = this.newest!;
     this.keeping = undefined;
-    await set(this.key(SONG), { document: JSON.stringify(documentOf(song)), ...rest });
+    await set(this.key(SONG), {
+      document: JSON.stringify(documentOf(song)),
+      ...(base && { toBase: differenceOf(song, base) ?? null }),
+      ...rest,
+    });
   }
 
   async keepDrafts(drafts: Drafts): Promise<void> {
     await set(this.key(DRAFTS), drafts);
   }
 
-  /** This window's copy; else one with unsaved work that a closed window left behind. */
-  async find(): Promise<FoundCopy | undefined> {
+  /**
+   * This window's copy; else one with unsaved work that a closed window left behind.
+   * @param isAway Whether nobody else has the song just now: then any copy will do, in the end that of
+   *   another open window, to be read.
+   */
+  async find(isAway = false): Promise<FoundCopy | undefined> {
     const own = await this.read(this.windowId);
     if (own) return own;
+    let left: FoundCopy | undefined;
+    let others: FoundCopy | undefined;
     for (const key of await keys<string>()) {
       const [what, songId, windowId] = key.split("/");
       const isOurs = what === SONG && songId === this.songId;
-      if (!isOurs || windowId === undefined || (await isAlive(windowId))) continue;
+      if (!isOurs || windowId === undefined) continue;
+      if (await isAlive(windowId)) {
+        others ??= isAway ? await this.read(windowId) : undefined;
+        continue;
+      }
       const found = await this.read(windowId);
-      await delMany([this.key(SONG, windowId), this.key(DRAFTS, windowId)]);
-      if (found && (found.copy.isDirty || Object.keys(found.drafts).length > 0)) {
+      // A copy that nobody wrote in is worth something only while nothing else can be had.
+      const isWanted = found && (isUnsaved(found) || isAway);
+      if (isWanted && left && isUnsaved(found) && isUnsaved(left)) continue;
+      if (isWanted && (!left || isUnsaved(found))) {
+        left = found;
         await this.keep(found.copy);
         await this.keepDrafts(found.drafts);
-        return found;
       }
+      await delMany([this.key(SONG, windowId), this.key(DRAFTS, windowId)]);
     }
-    return undefined;
+    return left ?? (others && { ...others, drafts: {}, isOthers: true });
   }
 
   private async read(windowId: string): Promise<FoundCopy | undefined> {
     const record = songRecord.safeParse(await get(this.key(SONG, windowId)));
     if (!record.success) return undefined;
-    const { document, ...rest } = record.data;
+    const { document, toBase, ...rest } = record.data;
     const song = typeof document === "string" ? readSongJson(document) : readSongDocument(document);
     if (!song.ok) return undefined;
     const drafts = draftsRecord.safeParse(await get(this.key(DRAFTS, windowId)));
-    return { copy: { song: song.value, ...rest }, drafts: drafts.success ? drafts.data : {} };
+    const base = baseFrom(song.value, toBase);
+    return {
+      copy: { song: song.value, ...(base && { base }), ...rest },
+      drafts: drafts.success ? drafts.data : {},
+    };
   }
 }

@@ -2,17 +2,16 @@ import { isSame } from "@intonazione/core/foundation";
 import { mergeSongs, type Song } from "@intonazione/core/score";
 import type { FoundCopy, LocalCopy } from "./local-copies";
 import type { SaveAnswer } from "./server";
-import type { Drafts, Saving, SongState, SongStore } from "./store";
+import type { Drafts, Saving, SongState, SongStore, StoredVersion } from "./store";
 import { mergeWindows } from "./transactions";
 
 /** Where saves go; given from outside so that tests can stand in for browser and server. */
 export interface Shelves {
   readonly keep: (copy: LocalCopy) => Promise<void>;
   readonly keepDrafts: (drafts: Drafts) => Promise<void>;
-  readonly send: (song: Song, baseVersion: number) => Promise<SaveAnswer>;
-  readonly fetch: () => Promise<{ readonly song: Song; readonly version: number } | undefined>;
-  /** The song as it was saved in a version, if it can be had. */
-  readonly fetchVersion: (version: number) => Promise<Song | undefined>;
+  /** Without a base nobody knows any more what the song was made from. */
+  readonly send: (song: Song, base: Song | undefined, baseVersion: number) => Promise<SaveAnswer>;
+  readonly fetch: () => Promise<StoredVersion | undefined>;
 }
 
 const SEND_AFTER_MS = 700;
@@ -24,7 +23,6 @@ const MOST_UNANSWERED = 100;
  * again and again while it is away. A save made from an old version is never forced through.
  */
 export class Saver {
-  private savedSong: Song | undefined;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private isSending = false;
   private failures = 0;
@@ -35,22 +33,22 @@ export class Saver {
   private unanswered: readonly Song[];
   private readonly unsubscribe: () => void;
 
-  /** `savedSong` is the song as the server has it in `version`; absent when the copy here is ahead. */
+  /** `base` is the song as the server has it in `version`; absent where a copy of old is ahead of it. */
   constructor(
     private readonly store: SongStore,
     private readonly shelves: Shelves,
     private version: number,
-    savedSong: Song | undefined,
+    private base: Song | undefined,
   ) {
-    this.savedSong = savedSong;
-    this.unanswered = savedSong ? [] : [this.song];
+    // An answer may have been lost when the page was closed.
+    this.unanswered = this.isDirty ? [this.song] : [];
     this.unsubscribe = store.subscribe((state, before) => this.changed(state, before));
     this.keep();
     this.sendNow();
   }
 
   get isDirty(): boolean {
-    return this.song !== this.savedSong;
+    return this.song !== this.base;
   }
 
   private get song(): Song {
@@ -79,25 +77,25 @@ export class Saver {
     const { saving } = this.store.getState();
     if (saving.kind !== "conflict") return;
     this.version = saving.theirs.version;
+    this.base = saving.theirs.song;
     this.report({ kind: "in-browser" });
+    this.keep();
     this.sendSoon(0);
   }
 
   /**
    * Ends a conflict: what only one window changed comes from there, of what both changed ours
    * stands and theirs is kept beside it. Undo leads back to this window's song.
-   * @returns what both had changed, to be told.
+   * @returns what both had changed, to be told; undefined where it is not known what both were made
+   *   from: nobody can tell then who changed what, and nothing is done.
    */
-  async mergeBoth(newId: () => string): Promise<readonly string[]> {
+  mergeBoth(newId: () => string): readonly string[] | undefined {
     const { saving } = this.store.getState();
-    if (saving.kind !== "conflict") return [];
+    if (saving.kind !== "conflict" || !saving.base) return undefined;
     const { theirs } = saving;
-    const base = this.savedSong ?? (await this.shelves.fetchVersion(this.version)) ?? theirs.song;
-    // Fetching took a while: another way out may have been chosen meanwhile.
-    if (this.store.getState().saving !== saving) return [];
-    const { song, both } = mergeSongs(base, this.song, theirs.song, newId);
+    const { song, both } = mergeSongs(saving.base, this.song, theirs.song, newId);
     this.version = theirs.version;
-    this.savedSong = theirs.song;
+    this.base = theirs.song;
     this.report({ kind: "in-browser" });
     this.store.run(mergeWindows(song));
     this.sendSoon(0);
@@ -108,11 +106,11 @@ export class Saver {
   takeTheirs(): void {
     const { saving } = this.store.getState();
     if (saving.kind !== "conflict") return;
-    const { song, version } = saving.theirs;
+    const { song, version, at } = saving.theirs;
     this.version = version;
-    this.savedSong = song;
+    this.base = song;
     this.store.reopen(song);
-    this.report({ kind: "saved", version, at: new Date() });
+    this.report({ kind: "saved", version, at });
     this.keep();
   }
 
@@ -129,7 +127,8 @@ export class Saver {
   }
 
   private keep(): void {
-    const copy = { song: this.song, baseVersion: this.version, isDirty: this.isDirty };
+    const { song, base, version: baseVersion, isDirty } = this;
+    const copy = { song, ...(base && { base }), baseVersion, isDirty };
     // A browser that stores nothing (a private window, a full disk) still saves to the server.
     this.keeping = this.shelves.keep(copy).catch(() => undefined);
   }
@@ -148,10 +147,10 @@ export class Saver {
 
   private async send(): Promise<void> {
     if (this.isSending || this.store.getState().saving.kind === "conflict") return;
-    const { song } = this;
+    const { song, base } = this;
     this.isSending = true;
     if (this.failures === 0) this.report({ kind: "sending" });
-    const answer = await this.shelves.send(song, this.version);
+    const answer = await this.shelves.send(song, base, this.version);
     await this.settle(song, answer);
     this.isSending = false;
     if (this.isDirty && this.store.getState().saving.kind === "in-browser") this.sendSoon(0);
@@ -167,8 +166,8 @@ export class Saver {
         const theirs = await this.shelves.fetch();
         if (!theirs) return this.waitAndRetry();
         const own = this.unanswered.find((sent) => isSame(sent, theirs.song));
-        if (!own) return this.report({ kind: "conflict", theirs });
-        return this.settled(own, { kind: "saved", version: theirs.version, at: new Date() });
+        if (!own) return this.report({ kind: "conflict", theirs, base: this.base });
+        return this.settled(own, { kind: "saved", version: theirs.version, at: theirs.at });
       }
       case "away":
         this.unanswered = [...this.unanswered, song].slice(-MOST_UNANSWERED);
@@ -181,7 +180,7 @@ export class Saver {
     this.failures = 0;
     this.unanswered = [];
     this.version = saved.version;
-    this.savedSong = song;
+    this.base = song;
     this.report(this.isDirty ? { kind: "in-browser" } : saved);
     this.keep();
   }
@@ -196,13 +195,13 @@ export class Saver {
 
 /** What a window starts from: its own copy where that holds unsaved work, else what is stored. */
 export function startingPoint(
-  stored: { readonly song: Song; readonly version: number; readonly at: Date } | undefined,
+  stored: StoredVersion | undefined,
   found: FoundCopy | undefined,
 ):
   | {
       readonly song: Song;
       readonly version: number;
-      readonly savedSong: Song | undefined;
+      readonly base: Song | undefined;
       readonly drafts: Drafts;
       readonly saving: Saving;
     }
@@ -212,16 +211,17 @@ export function startingPoint(
   // A page that the browser shows again may be older than what this window saved since.
   if (copy && (copy.isDirty || !stored || copy.baseVersion > stored.version)) {
     const { song, baseVersion: version } = copy;
-    const savedSong = copy.isDirty ? undefined : song;
+    if (found.isOthers) return { song, version, base: song, drafts, saving: { kind: "reading" } };
+    const base = copy.isDirty ? copy.base : song;
     const at = stored?.at ?? new Date();
     const saving: Saving = copy.isDirty
       ? { kind: "in-browser" }
       : stored
         ? { kind: "saved", version, at }
         : { kind: "away" };
-    return { song, version, savedSong, drafts, saving };
+    return { song, version, base, drafts, saving };
   }
   if (!stored) return undefined;
   const { song, version, at } = stored;
-  return { song, version, savedSong: song, drafts, saving: { kind: "saved", version, at } };
+  return { song, version, base: song, drafts, saving: { kind: "saved", version, at } };
 }

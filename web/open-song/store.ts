@@ -52,10 +52,21 @@ export type Saving =
   | { readonly kind: "away" }
   | {
       readonly kind: "conflict";
-      readonly theirs: { readonly song: Song; readonly version: number };
+      readonly theirs: StoredVersion;
+      /** What both were made from; without it nobody can tell who changed what. */
+      readonly base: Song | undefined;
     }
+  /** Another window's copy, while the database is away: to be read, since that window writes it. */
+  | { readonly kind: "reading" }
   /** The server does not take it, and would not take it a second time. */
   | { readonly kind: "refused"; readonly message: string };
+
+/** A song as the server has it. */
+export interface StoredVersion {
+  readonly song: Song;
+  readonly version: number;
+  readonly at: Date;
+}
 
 /** Call-outs in the making, by what they are for; nothing typed is lost by looking elsewhere. */
 export type Drafts = Readonly<Record<string, string>>;
@@ -99,6 +110,7 @@ export interface SongState extends ShownLanes {
 
 export interface SongStore extends StoreApi<SongState> {
   readonly songId: string;
+  /** Does nothing while the song is only read; so does typing a call-out. */
   readonly run: (transaction: Transaction, then?: Partial<Cursor>) => void;
   readonly undo: () => string | undefined;
   readonly redo: () => string | undefined;
@@ -168,10 +180,12 @@ export function createSongStore({
       const cursor = settle(state.history.song, history.song, wished);
       return { history, cursor, rewriting, selection: undefined };
     });
+  const isReading = () => store.getState().saving.kind === "reading";
   return Object.assign(store, {
     songId,
-    run: (transaction: Transaction, then?: Partial<Cursor>) =>
-      turnTo(commit(store.getState().history, transaction), then),
+    run: (transaction: Transaction, then?: Partial<Cursor>) => {
+      if (!isReading()) turnTo(commit(store.getState().history, transaction), then);
+    },
     undo: () => {
       const { history } = store.getState();
       turnTo(undo(history));
@@ -192,10 +206,12 @@ export function createSongStore({
         selection,
         cursor: { ...state.cursor, eventId: selection.headId, noteId: undefined },
       })),
-    setDraft: (key: string, text: string | undefined) =>
+    setDraft: (key: string, text: string | undefined) => {
+      if (isReading()) return;
       store.setState(({ drafts: { [key]: _, ...others } }) => ({
         drafts: text === undefined ? others : { ...others, [key]: text },
-      })),
+      }));
+    },
     reopen: (fresh: Song) => turnTo(openHistory(fresh)),
   });
 }

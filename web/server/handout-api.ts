@@ -3,7 +3,7 @@ import { placeStyleSchema } from "@intonazione/core/formats/json";
 import { MAX_PARTS, type Song } from "@intonazione/core/score";
 import { z } from "zod";
 import { readBody, type Incoming } from "./http";
-import { songArriving } from "./song-api";
+import { songArriving } from "./songs/song-api";
 
 const MAX_BODY_BYTES = 25_000_000;
 

@@ -50,19 +50,58 @@ export async function readBody<Value>(
   schema: z.ZodType<Value>,
   { what, maxBytes }: { readonly what: string; readonly maxBytes: number },
 ): Promise<Incoming<Value>> {
-  const foreign = refuseForeign(request);
-  if (foreign) return foreign;
-  if (Number(request.headers.get("content-length") ?? 0) > maxBytes) {
-    return refuse(413, {
-      code: "too-long",
-      message: `a body may have ${maxBytes.toLocaleString("en")} bytes`,
-    });
-  }
-  const body: unknown = await request.json().catch(() => undefined);
-  const parsed = schema.safeParse(body);
+  const bytes = await readBytes(request, maxBytes);
+  if (!bytes.ok) return bytes;
+  const parsed = schema.safeParse(parsedJson(bytes.value));
   return parsed.success
     ? { ok: true, value: parsed.data }
     : refuse(400, { code: "body-wrong", message: `expected ${what}` });
+}
+
+/**
+ * The bytes of a body, from our own pages only. They are counted while they come in: what the sender
+ * says of their number is not believed, and no more than `maxBytes` is ever held.
+ */
+export async function readBytes(
+  request: Request,
+  maxBytes: number,
+): Promise<Incoming<Uint8Array<ArrayBuffer>>> {
+  const foreign = refuseForeign(request);
+  if (foreign) return foreign;
+  const chunks: Uint8Array[] = [];
+  let length = 0;
+  const reader = request.body?.getReader();
+  for (;;) {
+    const next = await reader?.read().catch(() => "broken" as const);
+    if (next === "broken") {
+      return refuse(400, { code: "body-broken", message: "the body broke off" });
+    }
+    if (!next?.value) break;
+    length += next.value.length;
+    if (length > maxBytes) {
+      await reader?.cancel().catch(() => undefined);
+      return refuse(413, {
+        code: "too-long",
+        message: `a body may have ${maxBytes.toLocaleString("en")} bytes`,
+      });
+    }
+    chunks.push(next.value);
+  }
+  const bytes = new Uint8Array(length);
+  let at = 0;
+  for (const chunk of chunks) {
+    bytes.set(chunk, at);
+    at += chunk.length;
+  }
+  return { ok: true, value: bytes };
+}
+
+function parsedJson(bytes: Uint8Array): unknown {
+  try {
+    return JSON.parse(new TextDecoder().decode(bytes));
+  } catch {
+    return undefined;
+  }
 }
 
 /** @returns the refusal when another site's page asks. */

@@ -41,20 +41,26 @@ export class InstrumentRepository {
 
   /** @returns undefined when the rack is full. */
   async create(instrument: Instrument): Promise<RackInstrument | undefined> {
-    return this.db.transaction().execute(async (trx) => {
-      const { count } = await trx
-        .selectFrom("instruments")
-        .select((expression) => expression.fn.countAll<string>().as("count"))
-        .where("studio_id", "=", this.studioId)
-        .executeTakeFirstOrThrow();
-      if (Number(count) >= MAX_RACK) return undefined;
-      const { id } = await trx
-        .insertInto("instruments")
-        .values({ studio_id: this.studioId, version: 1, ...columnsOf(instrument) })
-        .returning("id")
-        .executeTakeFirstOrThrow();
-      return { id, version: 1, instrument };
-    });
+    return this.db.transaction().execute((trx) => this.createIn(trx, instrument));
+  }
+
+  /** The same within a transaction that does more. */
+  async createIn(
+    trx: Kysely<Tables>,
+    instrument: Instrument,
+  ): Promise<RackInstrument | undefined> {
+    const { count } = await trx
+      .selectFrom("instruments")
+      .select((expression) => expression.fn.countAll<string>().as("count"))
+      .where("studio_id", "=", this.studioId)
+      .executeTakeFirstOrThrow();
+    if (Number(count) >= MAX_RACK) return undefined;
+    const { id } = await trx
+      .insertInto("instruments")
+      .values({ studio_id: this.studioId, version: 1, ...columnsOf(instrument) })
+      .returning("id")
+      .executeTakeFirstOrThrow();
+    return { id, version: 1, instrument };
   }
 
   /** Saves over `baseVersion` only. */

@@ -2,12 +2,14 @@ import { Migrator, type Kysely, type Migration } from "kysely";
 import * as studiosAndSongs from "./migrations/001-studios-and-songs";
 import * as rackAndStyle from "./migrations/002-rack-and-style";
 import * as profiles from "./migrations/003-profiles";
+import * as differencesAndShelf from "./migrations/004-differences-and-shelf";
 import type { Tables } from "./tables";
 
 const MIGRATIONS: Readonly<Record<string, Migration>> = {
   "001-studios-and-songs": studiosAndSongs,
   "002-rack-and-style": rackAndStyle,
   "003-profiles": profiles,
+  "004-differences-and-shelf": differencesAndShelf,
 };
 
 /** Brings the tables up to date. @throws the first migration's error; those before it stay applied. */

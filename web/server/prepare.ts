@@ -2,7 +2,7 @@ import { DEMO_STUDIO, demoRack, demoSongs } from "@intonazione/demo";
 import { openDatabase } from "./database";
 import { InstrumentRepository } from "./instrument-repository";
 import { migrate } from "./migrate";
-import { SongRepository } from "./song-repository";
+import { SongRepository } from "./songs/song-repository";
 import { createStudio } from "./studio-repository";
 
 /** Run by the start and test commands: tables up to date, the demo studio in an empty database. */

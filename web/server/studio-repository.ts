@@ -19,13 +19,17 @@ export interface StudioProfiles {
 }
 
 /** The studio of whoever is at the screen: the only one, until there are accounts. */
-export async function currentStudio(db: Kysely<Tables>): Promise<Studio> {
+export async function currentStudio(
+  db: Kysely<Tables>,
+  use: "read" | "for-update" = "read",
+): Promise<Studio> {
   const { style, profiles, profiles_version, ...studio } = await db
     .selectFrom("studios")
     .select(["id", "name", "style", "profiles", "profiles_version"])
     .orderBy("created_at")
     .orderBy("id")
     .limit(1)
+    .$if(use === "for-update", (query) => query.forUpdate())
     .executeTakeFirstOrThrow(() => new Error("there is no studio: start with npm start"));
   const known = placeStyleSchema.safeParse(style);
   const list = ownProfilesSchema.safeParse(profiles);

@@ -1,4 +1,5 @@
-import type { InstrumentDocument, SongDocument } from "@intonazione/core/formats/json";
+import type { CataloguePart, Sketch, SongState } from "@intonazione/core/catalogue";
+import type { InstrumentDocument } from "@intonazione/core/formats/json";
 import type { PlaceStyle } from "@intonazione/core/neck";
 import type { OwnProfile } from "@intonazione/core/placement";
 import type { ColumnType, Generated } from "kysely";
@@ -9,6 +10,8 @@ export interface Tables {
   instruments: InstrumentTable;
   songs: SongTable;
   song_revisions: RevisionTable;
+  collections: CollectionTable;
+  collection_songs: CollectionSongTable;
 }
 
 type Json<Value> = ColumnType<Value, string, string>;
@@ -40,23 +43,34 @@ interface SongTable {
   id: Generated<string>;
   studio_id: string;
   version: number;
-  document: Json<SongDocument>;
-  /** Copied from the document for lists, by the same statement that writes it. */
+  /** The newest version of which the whole document is kept. */
+  whole_version: number;
+  /** What follows from the document for lists and searches, by the same statement that writes it. */
   title: string;
   key_name: string;
   tempo_bpm: number;
-  /** One entry a part: name, instrument, tuning, capo. */
-  parts: Json<readonly PartSummary[]>;
+  tempo_from: number;
+  tempo_to: number;
+  /** One entry a part. */
+  parts: Json<readonly CataloguePart[]>;
+  /** Open pitches of each part; kinds; capos. */
+  tunings: string[];
+  instruments: string[];
+  capos: number[];
+  techniques: string[];
+  sketch: ColumnType<Sketch | null, string | null, string | null>;
   bar_count: number;
+  /** By which `CATALOGUE_SCHEMA` these columns were written. */
+  catalogue_schema: number;
+  /** Worked out behind the saves, for the version beside it. */
+  difficulty: ColumnType<number | null, number | null | undefined, number | null>;
+  difficulty_version: ColumnType<number, number | undefined, number>;
+  /** What the studio says of the song. */
+  state: ColumnType<SongState, SongState | undefined, SongState>;
+  /** When it was put into the bin. */
+  removed_at: ColumnType<Date | null, Date | null | undefined, Date | null>;
   created_at: Moment;
   updated_at: Moment;
-}
-
-export interface PartSummary {
-  readonly name: string;
-  readonly instrument: string;
-  readonly tuning: string;
-  readonly capo: number;
 }
 
 interface RevisionTable {
@@ -67,6 +81,28 @@ interface RevisionTable {
   version: number;
   /** A stale save: kept, but not the song. */
   refused: boolean;
-  document: Json<SongDocument>;
+  /** The document as JSON; absent where only the change is kept. */
+  whole: string | null;
+  /** What leads here from `base_version`, as JSON; absent where only the whole is kept. */
+  change: string | null;
+  base_version: number | null;
+  /** What somebody called it; such a one is never thinned out. */
+  name: string | null;
+  /** Whether it was brought back once. */
+  is_restored: ColumnType<boolean, boolean | undefined, boolean>;
   created_at: Moment;
+}
+
+interface CollectionTable {
+  id: Generated<string>;
+  studio_id: string;
+  name: string;
+  created_at: Moment;
+}
+
+interface CollectionSongTable {
+  collection_id: string;
+  song_id: string;
+  /** Where it stands among the others; any number between two others is a place. */
+  position: number;
 }

@@ -5,3 +5,5 @@ export { hasErrors, type Finding, type Severity, type Whereabouts } from "./find
 export { isSame } from "./same";
 export { Memory } from "./memory";
 export { sharing } from "./sharing";
+export { applyDifference, differenceOf, type Difference } from "./difference";
+export { fingerprint } from "./fingerprint";

@@ -4,29 +4,22 @@ import type { Song } from "@intonazione/core/score";
 import { useEffect, useMemo, useState } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import type { DrawBars } from "@/open-song/draw-bars";
-import { fetchRevision, fetchRevisions, type Revision } from "@/open-song/server";
+import { fetchRevision, markRevision, type Revision } from "@/open-song/server";
 import { bringBack } from "@/open-song/transactions";
 import { Button } from "@/ui/button";
+import { inputLook } from "@/ui/field";
 import { momentsOfHistory } from "./moments";
 import { changedLines, otherwiseInWords } from "./otherwise";
+import { useRevisions } from "./use-revisions";
 
 /** What was saved when: to be looked at, compared with the present, and brought back. */
 export function HistoryView({ drawBars }: { readonly drawBars: DrawBars }) {
   const { store } = useOpenSong();
   const saving = useSong((state) => state.saving);
   const version = saving.kind === "saved" ? saving.version : undefined;
-  const [revisions, setRevisions] = useState<readonly Revision[] | "away">();
+  const { revisions, older, rename } = useRevisions(store.songId, version);
   const [chosen, setChosen] = useState<Revision>();
   const [song, setSong] = useState<Song | "away">();
-  useEffect(() => {
-    let isGone = false;
-    void fetchRevisions(store.songId).then((list) => {
-      if (!isGone) setRevisions(list ?? "away");
-    });
-    return () => {
-      isGone = true;
-    };
-  }, [store, version]);
   useEffect(() => {
     if (!chosen) return;
     let isGone = false;
@@ -69,21 +62,32 @@ export function HistoryView({ drawBars }: { readonly drawBars: DrawBars }) {
               }}
               className="flex w-full flex-col rounded-sm border border-transparent px-3 py-1.5 text-left hover:border-hairline aria-pressed:border-ink aria-pressed:bg-paper"
             >
+              {revision.name !== undefined && (
+                <span className="font-serif text-base">{revision.name}</span>
+              )}
               <span className="font-medium">{timeOf(revision.savedAt)}</span>
               <span className={`text-xs ${revision.isAside ? "text-ochre-ink" : "text-soft"}`}>
                 {revision.isAside
                   ? `kept aside, from version ${revision.version}`
-                  : `version ${revision.version}${saves > 1 ? `, ${saves} saves` : ""}`}
+                  : `version ${revision.version}${saves > 1 ? `, ${saves} saves` : ""}${revision.isRestored ? ", brought back once" : ""}`}
               </span>
             </button>
           </li>
         ))}
+        {older && (
+          <li>
+            <Button look="quiet" className="w-full" onClick={older}>
+              Older versions
+            </Button>
+          </li>
+        )}
       </ol>
       <div className="flex min-w-0 flex-1 flex-col gap-3 overflow-y-auto p-4">
         {!chosen && (
           <p className="m-auto max-w-sm text-center text-soft">
-            Every save is kept. Choose one to see what it differs in; bringing it back can be undone
-            like anything else.
+            Every save of the last day is kept, one for each ten minutes of the last month, and one a
+            day before that; what you name stays. Choose one to see what it differs in; bringing it
+            back can be undone like anything else.
           </p>
         )}
         {chosen && song === undefined && <p className="m-auto text-soft">Fetching it …</p>}
@@ -96,9 +100,15 @@ export function HistoryView({ drawBars }: { readonly drawBars: DrawBars }) {
           <Compared
             then={song}
             when={timeOf(chosen.savedAt)}
+            name={chosen.name ?? ""}
+            onName={(name) => {
+              rename(chosen.id, name);
+              setChosen({ ...chosen, name });
+            }}
             drawBars={drawBars}
             onBringBack={() => {
               store.run(bringBack(song, timeOf(chosen.savedAt)));
+              void markRevision(store.songId, chosen.id, { isRestored: true });
               store.setState({ writeView: "strips" });
             }}
           />
@@ -121,11 +131,15 @@ function timeOf(date: Date): string {
 function Compared({
   then,
   when,
+  name,
+  onName,
   drawBars,
   onBringBack,
 }: {
   readonly then: Song;
   readonly when: string;
+  readonly name: string;
+  readonly onName: (name: string) => void;
   readonly drawBars: DrawBars;
   readonly onBringBack: () => void;
 }) {
@@ -137,6 +151,20 @@ function Compared({
     <>
       <header className="flex items-center gap-3">
         <h2 className="flex-1 font-serif text-xl">{when}</h2>
+        <input
+          key={when + name}
+          defaultValue={name}
+          aria-label="Name of this version"
+          placeholder="name it to keep it"
+          maxLength={200}
+          className={`${inputLook} w-48`}
+          onBlur={({ target }) => {
+            if (target.value.trim() !== name) onName(target.value.trim());
+          }}
+          onKeyDown={(press) => {
+            if (press.key === "Enter") press.currentTarget.blur();
+          }}
+        />
         <Button look="main" onClick={onBringBack}>
           Bring this one back
         </Button>

@@ -10,8 +10,8 @@ export interface HistoryMoment {
 const MINUTE_MS = 60_000;
 
 /**
- * Newest first. What was kept aside stands alone, since nobody meant it to be lost among others, and
- * so does the very first save: the song as it was made.
+ * Newest first. What was kept aside, named or brought back stands alone, since nobody meant it to be
+ * lost among others, and so does the very first save: the song as it was made.
  */
 export function momentsOfHistory(revisions: readonly Revision[]): readonly HistoryMoment[] {
   const moments: HistoryMoment[] = [];
@@ -21,11 +21,15 @@ export function momentsOfHistory(revisions: readonly Revision[]): readonly Histo
     const isSame =
       last !== undefined &&
       revision.version > 1 &&
-      !revision.isAside &&
-      !last.revision.isAside &&
+      !standsAlone(revision) &&
+      !standsAlone(last.revision) &&
       Math.floor(last.revision.savedAt.getTime() / MINUTE_MS) === minute;
     if (isSame) moments[moments.length - 1] = { ...last, saves: last.saves + 1 };
     else moments.push({ revision, saves: 1 });
   }
   return moments;
+}
+
+function standsAlone({ isAside, isRestored, name }: Revision): boolean {
+  return isAside || isRestored || name !== undefined;
 }

@@ -16,7 +16,7 @@ import { SayFirst } from "./say-first";
 function shown(view: ReactNode, song: Song, studio: PlaceStyle = USUAL_STYLE): string {
   const open: OpenSong = {
     store: storeOf(song, { studio }),
-    saver: undefined as never,
+    saver: undefined,
     rack: demoRack().map((instrument, index) => ({ id: String(index), version: 1, instrument })),
   };
   return renderToStaticMarkup(<OpenSongProvider value={open}>{view}</OpenSongProvider>);

@@ -26,6 +26,8 @@ export function SaveState() {
         return ["Kept in this browser · server away", "text-ochre-ink font-medium"];
       case "conflict":
         return ["Not saved · two versions", "text-madder font-medium"];
+      case "reading":
+        return ["Only to be read", "text-ochre-ink font-medium"];
       case "refused":
         return ["Not saved", "text-madder font-medium"];
     }
@@ -54,7 +56,7 @@ export function SaveBanner() {
           Undo takes the merging back.
         </p>
         <Button look="quiet" onClick={() => setTold(undefined)}>
-          Well
+          Close
         </Button>
       </div>
     );
@@ -65,14 +67,23 @@ export function SaveBanner() {
         <div role="alert" className={`${look} border-madder bg-madder-wash`}>
           <p className="flex-1">
             <strong>This song was saved elsewhere in the meantime</strong> (version{" "}
-            {saving.theirs.version}). Nothing was overwritten: both are kept. How shall it go on?
+            {saving.theirs.version}). Nothing was overwritten: both are kept.{" "}
+            {saving.base
+              ? "How shall it go on?"
+              : "What both were made from is not known any more, so they cannot be merged."}
           </p>
-          <Button onClick={() => saver.takeTheirs()}>Take the saved one</Button>
-          <Button onClick={() => saver.keepMine()}>Keep this one</Button>
-          <TwoSongs />
-          <Button look="main" onClick={() => void saver.mergeBoth(newId).then(setTold)}>
-            Merge both
-          </Button>
+          {saving.base ? (
+            <>
+              <Button onClick={() => saver?.takeTheirs()}>Take the saved one</Button>
+              <Button onClick={() => saver?.keepMine()}>Keep this one</Button>
+              <TwoSongs />
+              <Button look="main" onClick={() => setTold(saver?.mergeBoth(newId))}>
+                Merge both
+              </Button>
+            </>
+          ) : (
+            <TwoSongs isOnlyWay />
+          )}
         </div>
       );
     case "away":
@@ -82,7 +93,7 @@ export function SaveBanner() {
             The server or its database does not answer. Go on working: everything is kept in this
             browser and saved when it is back.
           </p>
-          <Button onClick={() => saver.sendNow()}>Try now</Button>
+          <Button onClick={() => saver?.sendNow()}>Try now</Button>
         </div>
       );
     case "refused":
@@ -92,7 +103,17 @@ export function SaveBanner() {
             The server does not take this version: {saving.message}. It is kept in this browser;
             undo the last change, or hand the song out as a file.
           </p>
-          <Button onClick={() => saver.sendNow()}>Try again</Button>
+          <Button onClick={() => saver?.sendNow()}>Try again</Button>
+        </div>
+      );
+    case "reading":
+      return (
+        <div role="alert" className={`${look} border-ochre bg-ochre-wash`}>
+          <p className="flex-1">
+            The database does not answer. This is the song as another window of this browser has it,
+            to be read: write in that window, it keeps everything until the database is back.
+          </p>
+          <Button onClick={() => window.location.reload()}>Try again</Button>
         </div>
       );
     default:
@@ -101,7 +122,7 @@ export function SaveBanner() {
 }
 
 /** Keeps both: this window's song becomes a song of its own, and this window goes on with the other. */
-function TwoSongs() {
+function TwoSongs({ isOnlyWay = false }: { readonly isOnlyWay?: boolean }) {
   const { saver, store } = useOpenSong();
   const [problem, setProblem] = useState<string>();
   const part = async () => {
@@ -109,11 +130,13 @@ function TwoSongs() {
     const title = `${song.title.slice(0, 180)} (other window)`;
     const answer = await createSong({ ...song, title });
     if ("problem" in answer) setProblem(answer.problem);
-    else saver.takeTheirs();
+    else saver?.takeTheirs();
   };
   return (
     <>
-      <Button onClick={() => void part()}>Make it two songs</Button>
+      <Button look={isOnlyWay ? "main" : "plain"} onClick={() => void part()}>
+        {isOnlyWay ? "Keep both as two songs" : "Make it two songs"}
+      </Button>
       {problem !== undefined && <span className="text-madder">{problem}</span>}
     </>
   );

@@ -6,11 +6,11 @@ import { useEffect, useState } from "react";
 import { OpenSongProvider, type OpenSong } from "@/open-song/context";
 import { LocalCopies, windowName } from "@/open-song/local-copies";
 import { Saver, startingPoint } from "@/open-song/saver";
-import { fetchSong, fetchVersion, saveSong } from "@/open-song/server";
+import { fetchSong, readStored, saveSong } from "@/open-song/server";
 import { studioStyle } from "@/open-song/studio-style";
 import { rememberedLanes, rememberLanes } from "@/open-song/shown-lanes";
 import { createSongStore, STAGES, type Stage } from "@/open-song/store";
-import type { LoadedSong, SongSurroundings } from "@/server/load-song";
+import type { LoadedSong, SongSurroundings } from "@/server/songs/load-song";
 import { Button, buttonLook } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { PageHead } from "@/ui/page-head";
@@ -28,7 +28,7 @@ interface SongPageProps {
 /** The song left last may still be on its way to the server; it is waited for before another opens. */
 let farewell: Promise<void> = Promise.resolve();
 
-type Opened = OpenSong | "nothing" | undefined;
+type Opened = OpenSong | "nothing" | "unreadable" | undefined;
 
 /** Opens a song: from what is stored, or from this window's copy where that holds unsaved work. */
 export function SongPage({ songId, stored, around, stage }: SongPageProps) {
@@ -38,7 +38,7 @@ export function SongPage({ songId, stored, around, stage }: SongPageProps) {
     let isGone = false;
     let saver: Saver | undefined;
     void openSong(songId, stored, around, stage).then((open) => {
-      if (open !== "nothing") saver = open?.saver;
+      if (typeof open === "object") saver = open.saver;
       if (isGone) void saver?.stop();
       else setOpened(open);
     });
@@ -51,6 +51,26 @@ export function SongPage({ songId, stored, around, stage }: SongPageProps) {
   }, [songId, stored]);
 
   if (opened === undefined) return <Opening />;
+  if (opened === "unreadable") {
+    return (
+      <>
+        <PageHead />
+        <main>
+          <Notice
+            title="This song cannot be read"
+            actions={
+              <Link href="/" className={buttonLook()}>
+                To the shelf
+              </Link>
+            }
+          >
+            What is stored of it does not fit together. It comes along as it is when the shelf is
+            taken along, and an earlier version may still be sound.
+          </Notice>
+        </main>
+      </>
+    );
+  }
   if (opened === "nothing") {
     return (
       <>
@@ -90,9 +110,11 @@ async function openSong(
 ): Promise<Exclude<Opened, undefined>> {
   await farewell;
   const copies = new LocalCopies(songId, await windowName());
-  const start = startingPoint(stored, await copies.find().catch(() => undefined));
-  if (!start) return "nothing";
-  const { song, drafts, saving, version, savedSong } = start;
+  const read = stored && readStored(stored);
+  const found = await copies.find(stored === undefined).catch(() => undefined);
+  const start = startingPoint(read, found);
+  if (!start) return stored ? "unreadable" : "nothing";
+  const { song, drafts, saving, version, base } = start;
   const studio = studioStyle(around?.style);
   const known = STAGES.find((one): one is Stage => one === stage) ?? "write";
   const lanes = rememberedLanes();
@@ -107,9 +129,11 @@ async function openSong(
     keepDrafts: copies.keepDrafts.bind(copies),
     send: saveSong.bind(undefined, songId),
     fetch: fetchSong.bind(undefined, songId),
-    fetchVersion: fetchVersion.bind(undefined, songId),
   };
-  return { store, rack: around?.rack ?? [], saver: new Saver(store, shelves, version, savedSong) };
+  const rack = around?.rack ?? [];
+  // Another window's copy is read and nothing else: its own window keeps and sends it.
+  if (saving.kind === "reading") return { store, rack, saver: undefined };
+  return { store, rack, saver: new Saver(store, shelves, version, base) };
 }
 
 /** The page's outline while the song is being opened. */

@@ -89,7 +89,7 @@ export function SongScreen() {
   useKeepCursorInSight();
   useReviewing();
   useEffect(() => {
-    const back = () => saver.sendNow();
+    const back = () => saver?.sendNow();
     window.addEventListener("online", back);
     return () => window.removeEventListener("online", back);
   }, [saver]);

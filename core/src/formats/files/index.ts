@@ -1,3 +1,3 @@
-export { sizeProblem } from "./bounds";
+export { MAX_FILE_BYTES, sizeProblem } from "./bounds";
 export { decodeText } from "./decode-text";
 export { fileNameOf } from "./file-name";

@@ -5,7 +5,7 @@ import { checkInstrument } from "../../instrument/check-instrument";
 import { soundedAt } from "../../neck/harmonic";
 import { isOnNeck, neckOf, type Neck } from "../../neck/neck";
 import { formatPitch, midiOf } from "../../pitch/pitch";
-import { eventsOf } from "../../score/bar";
+import { eventsOf, type Bar } from "../../score/bar";
 import { harmonicOf, notesOf, stringOf, type LineEvent, type Note } from "../../score/event";
 import type { Song } from "../../score/song";
 import { isLink } from "../../score/technique";
@@ -56,13 +56,10 @@ export function checkSong(song: Song): readonly Finding[] {
     lines.add(address);
     for (const { bars } of [line, ...line.others]) {
       for (const [index, bar] of bars.entries()) {
-        for (const event of eventsOf([bar])) {
-          see(event.id);
-          for (const note of notesOf(event)) see(note.id);
-          if (!neck) continue;
-          checkEvent(event, neck, (code, message) =>
-            report(code, `bar ${index + 1}: ${message}`, index + 1),
-          );
+        for (const id of idsIn(bar)) see(id);
+        if (!neck) continue;
+        for (const { code, message } of problemsIn(bar, neck)) {
+          report(code, `bar ${index + 1}: ${message}`, index + 1);
         }
       }
     }
@@ -72,20 +69,52 @@ export function checkSong(song: Song): readonly Finding[] {
   return findings;
 }
 
-function checkEvent(
-  event: LineEvent,
-  neck: Neck,
-  report: (code: string, message: string) => void,
-): void {
+const knownIds = new WeakMap<Bar, readonly string[]>();
+
+/** Looked for once in a bar, however often its song is checked. */
+function idsIn(bar: Bar): readonly string[] {
+  let ids = knownIds.get(bar);
+  if (!ids) {
+    ids = eventsOf([bar]).flatMap((event) => [event.id, ...notesOf(event).map(({ id }) => id)]);
+    knownIds.set(bar, ids);
+  }
+  return ids;
+}
+
+interface Problem {
+  readonly code: string;
+  readonly message: string;
+}
+
+const knownProblems = new WeakMap<
+  Bar,
+  { readonly neck: string; readonly problems: readonly Problem[] }
+>();
+
+/** What does not fit the neck in a bar; looked for once while both stay as they are. */
+function problemsIn(bar: Bar, neck: Neck): readonly Problem[] {
+  const key = `${neck.openMidi.join()}/${neck.nuts.join()}/${neck.capo.fret}/${neck.frets}`;
+  const before = knownProblems.get(bar);
+  if (before?.neck === key) return before.problems;
+  const problems = eventsOf([bar]).flatMap((event) => problemsOfEvent(event, neck));
+  knownProblems.set(bar, { neck: key, problems });
+  return problems;
+}
+
+function problemsOfEvent(event: LineEvent, neck: Neck): readonly Problem[] {
+  const problems: Problem[] = [];
   const strings = new Set<number>();
   for (const note of notesOf(event)) {
     const string = stringOf(note);
     if (string === undefined) continue;
-    if (strings.has(string)) report("string-twice", `two notes at once on string ${string}`);
+    if (strings.has(string)) {
+      problems.push({ code: "string-twice", message: `two notes at once on string ${string}` });
+    }
     strings.add(string);
-    const problem = problemOf(note, neck);
-    if (problem) report("place-wrong", problem);
+    const message = problemOf(note, neck);
+    if (message !== undefined) problems.push({ code: "place-wrong", message });
   }
+  return problems;
 }
 
 function problemOf(note: Note, neck: Neck): string | undefined {

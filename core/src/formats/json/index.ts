@@ -12,6 +12,8 @@ export {
   readSong,
   readSongDocument,
   readSongJson,
+  SCHEMA_VERSION,
   writeSongJson,
   type SongDocument,
 } from "./song-json";
+export { readSongText, type ReadSong, type SongText } from "./song-text";

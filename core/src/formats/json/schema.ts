@@ -14,10 +14,11 @@ import { MAX_STRINGS, MIN_STRINGS } from "../../instrument/tuning";
 import { FRET_COUNTS, type PlaceStyle } from "../../neck/place-names";
 import { MAX_REFERENCE_HZ, MIN_REFERENCE_HZ } from "../../pitch/frequency";
 import { MAX_TEMPO_BPM, MIN_TEMPO_BPM } from "../../rhythm/tempo";
-import { MAX_BARS } from "../../score/bar";
+import { MAX_BARS, type Bar } from "../../score/bar";
 import { MAX_PASSES } from "../../score/form";
 import { PICKING_SCHOOLS } from "../../score/picking";
-import { MAX_ACCEPTED, MAX_PARTS, MAX_PHRASES, type Song } from "../../score/song";
+import { MAX_ACCEPTED, MAX_PARTS, MAX_PHRASES, type Line, type Song } from "../../score/song";
+import { remembered } from "./remembered";
 import {
   bar,
   chord,
@@ -119,11 +120,10 @@ const section = z.object({
 });
 
 const fretNumber = z.int().min(0).max(MAX_FRETS);
-const bars = z.array(bar).max(MAX_BARS);
-const version = {
+const versionOf = (barSchema: z.ZodType<Bar>) => ({
   label: name.exactOptional(),
   reason: z.string().max(500).exactOptional(),
-  bars,
+  bars: z.array(barSchema).max(MAX_BARS),
   wishes: z
     .object({
       around: fretNumber.exactOptional(),
@@ -131,37 +131,50 @@ const version = {
       withoutStrings: z.array(stringNumber).max(MAX_STRINGS).exactOptional(),
     })
     .exactOptional(),
+});
+
+const lineShape = (barSchema: z.ZodType<Bar>) => {
+  const version = versionOf(barSchema);
+  return z.object({
+    phraseId: id,
+    partId: id,
+    ...version,
+    others: z.array(z.object(version)).max(20),
+  });
 };
 
-export const songSchema = detailsSchema.extend({
-  parts: z
-    .array(
-      z.object({
-        id,
-        name,
-        instrument: instrumentSchema,
-        capo,
-        picking: z.enum(PICKING_SCHOOLS),
-        tone: z.string().max(2000).exactOptional(),
-        profile: id.exactOptional(),
-      }),
-    )
-    .min(1)
-    .max(MAX_PARTS),
-  phrases: z.array(z.object({ id, name, marks: z.array(barMark).max(MAX_BARS) })).max(MAX_PHRASES),
-  form: z.array(section).max(MAX_PASSES),
-  lines: z
-    .array(
-      z.object({
-        phraseId: id,
-        partId: id,
-        ...version,
-        others: z.array(z.object(version)).max(20),
-      }),
-    )
-    .max(16_000),
-  accepted: z
-    .array(z.object({ finding: z.string().max(300), reason: z.string().max(500) }))
-    .max(MAX_ACCEPTED)
-    .exactOptional(),
-}) satisfies z.ZodType<Song>;
+const songShape = (line: z.ZodType<Line>) =>
+  detailsSchema.extend({
+    parts: z
+      .array(
+        z.object({
+          id,
+          name,
+          instrument: instrumentSchema,
+          capo,
+          picking: z.enum(PICKING_SCHOOLS),
+          tone: z.string().max(2000).exactOptional(),
+          profile: id.exactOptional(),
+        }),
+      )
+      .min(1)
+      .max(MAX_PARTS),
+    phrases: z
+      .array(z.object({ id, name, marks: z.array(barMark).max(MAX_BARS) }))
+      .max(MAX_PHRASES),
+    form: z.array(section).max(MAX_PASSES),
+    lines: z.array(line).max(16_000),
+    accepted: z
+      .array(z.object({ finding: z.string().max(300), reason: z.string().max(500) }))
+      .max(MAX_ACCEPTED)
+      .exactOptional(),
+  }) satisfies z.ZodType<Song>;
+
+/** The shape of a song as it is published. */
+export const songSchema = songShape(lineShape(bar));
+
+/**
+ * The same for reading: of a line or bar that was read before (the very same object) it knows what
+ * came of it, so that one bar changed among hundreds is read alone.
+ */
+export const readingSchema = songShape(remembered(lineShape(remembered(bar))));

@@ -5,7 +5,7 @@ import type { Song } from "../../score/song";
 import { checkSong } from "./check-song";
 import { fieldFindings } from "./field-findings";
 import { migrateSong } from "./migrate-song";
-import { songSchema } from "./schema";
+import { readingSchema } from "./schema";
 
 /** Raised whenever the shape of a document changes; `migrateSong` then learns the step. */
 export const SCHEMA_VERSION = 5;
@@ -19,7 +19,7 @@ export interface SongDocument {
   readonly song: unknown;
 }
 
-export function documentOf(song: Song): SongDocument {
+export function documentOf(song: unknown): SongDocument {
   return { format: FORMAT, schema: SCHEMA_VERSION, song };
 }
 
@@ -53,6 +53,12 @@ export function readSongJson(text: string): Result<Song, readonly Finding[]> {
 
 /** Reads a stored document of this or an earlier schema version. */
 export function readSongDocument(value: unknown): Result<Song, readonly Finding[]> {
+  const plain = readSongEnvelope(value);
+  return plain.ok ? readSong(plain.value) : plain;
+}
+
+/** What a document says of its song, brought up to the shape of today and not yet checked. */
+export function readSongEnvelope(value: unknown): Result<unknown, readonly Finding[]> {
   const envelope = z
     .object({ format: z.literal(FORMAT), schema: z.int().min(1), song: z.unknown() })
     .safeParse(value);
@@ -66,12 +72,12 @@ export function readSongDocument(value: unknown): Result<Song, readonly Finding[
       `this song was written by a newer version (schema ${schema}, we know ${SCHEMA_VERSION}): update first`,
     );
   }
-  return readSong(migrateSong(envelope.data.song, schema));
+  return ok(migrateSong(envelope.data.song, schema));
 }
 
 /** Checks a song that arrives without its envelope. */
 export function readSong(value: unknown): Result<Song, readonly Finding[]> {
-  const parsed = songSchema.safeParse(value);
+  const parsed = readingSchema.safeParse(value);
   if (!parsed.success) return err(fieldFindings(parsed.error, "song"));
   const findings = checkSong(parsed.data);
   return findings.length > 0 ? err(findings) : ok(parsed.data);

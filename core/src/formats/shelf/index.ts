@@ -1,1 +1,1 @@
-export { isShelf, readShelf, writeShelf, type StudioShelf } from "./shelf-archive";
+export { isShelf, readShelf, writeShelf, type StudioShelf, type UnreadSong } from "./shelf-archive";

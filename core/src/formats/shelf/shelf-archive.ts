@@ -32,8 +32,23 @@ const manifestSchema = headSchema.extend({
   profiles: ownProfilesSchema,
 });
 
-/** A whole shelf as one zip: a manifest, and a file of ours for each song. */
-export function writeShelf(shelf: StudioShelf, modified: Date): Uint8Array {
+/** A song that is stored and cannot be read. */
+export interface UnreadSong {
+  readonly title: string;
+  readonly why: string;
+  /** What is stored of it, piece by piece. */
+  readonly texts: readonly string[];
+}
+
+/**
+ * A whole shelf as one zip: a manifest, and a file of ours for each song. Songs that cannot be read
+ * come along as they are stored, beside a list that says why; they are no part of the shelf.
+ */
+export function writeShelf(
+  shelf: StudioShelf,
+  modified: Date,
+  unread: readonly UnreadSong[] = [],
+): Uint8Array {
   const { songs, instruments, style, profiles } = shelf;
   const digits = String(songs.length).length;
   const files = songs.map((song, index) => ({
@@ -50,7 +65,19 @@ export function writeShelf(shelf: StudioShelf, modified: Date): Uint8Array {
     profiles,
   };
   const head = { name: MANIFEST, content: `${JSON.stringify(manifest, undefined, 1)}\n` };
-  return writeArchive([head, ...files], modified);
+  return writeArchive([head, ...files, ...unreadFiles(unread)], modified);
+}
+
+function unreadFiles(unread: readonly UnreadSong[]): { name: string; content: string }[] {
+  if (unread.length === 0) return [];
+  const list = unread.map(({ title, why }, index) => `${index + 1}. ${title}: ${why}`).join("\n");
+  return [
+    { name: "unread.txt", content: `These songs could not be read:\n${list}\n` },
+    ...unread.map(({ title, texts }, index) => ({
+      name: `unread/${index + 1} ${fileNameOf(title, 60)}.txt`,
+      content: texts.join("\n"),
+    })),
+  ];
 }
 
 export interface ShelfReading {

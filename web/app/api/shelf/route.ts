@@ -8,11 +8,12 @@ export function GET(): Promise<Response> {
     const now = new Date();
     const archive = await ourShelfArchive(now);
     const name = `shelf ${now.toISOString().slice(0, 10)}.zip`;
-    return new Response(Uint8Array.from(archive), {
+    return new Response(Uint8Array.from(archive.bytes), {
       headers: {
         "Content-Type": "application/zip",
         "Content-Disposition": `attachment; filename="${name}"`,
         "Cache-Control": "no-store",
+        "X-Songs-Unread": String(archive.unread),
       },
     });
   });

@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { database } from "@/server/database";
 import { createTestDatabase, TEST_SERVER, type TestDatabase } from "@/server/database.test-kit";
 import { InstrumentRepository } from "@/server/instrument-repository";
-import { SongRepository } from "@/server/song-repository";
+import { SongRepository } from "@/server/songs/song-repository";
 import { createStudio } from "@/server/studio-repository";
 import { GET, POST } from "./route";
 

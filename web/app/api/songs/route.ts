@@ -1,10 +1,10 @@
 import { answer } from "@/server/http";
-import { ourSongs, readSave } from "@/server/song-api";
+import { ourSongs, readNewSong } from "@/server/songs/song-api";
 
 export function POST(request: Request): Promise<Response> {
   return answer(async () => {
-    const save = await readSave(request);
-    if (!save.ok) return save.response;
-    return Response.json(await (await ourSongs()).create(save.value.song), { status: 201 });
+    const song = await readNewSong(request);
+    if (!song.ok) return song.response;
+    return Response.json(await (await ourSongs()).create(song.value), { status: 201 });
   });
 }

@@ -3,7 +3,7 @@ import { demoSong, DEMO_SONGS } from "@intonazione/demo";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { database } from "@/server/database";
 import { createTestDatabase, TEST_SERVER, type TestDatabase } from "@/server/database.test-kit";
-import { SongRepository } from "@/server/song-repository";
+import { SongRepository } from "@/server/songs/song-repository";
 import { createStudio } from "@/server/studio-repository";
 import { POST } from "./route";
 import { GET, PUT } from "./[id]/route";

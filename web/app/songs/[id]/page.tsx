@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { SongPage } from "@/features/song/song-page";
-import { loadSong } from "@/server/load-song";
+import { loadSong } from "@/server/songs/load-song";
 
 export const metadata: Metadata = { title: "Song" };
 export const dynamic = "force-dynamic";

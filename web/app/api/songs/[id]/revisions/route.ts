@@ -1,15 +1,18 @@
-import { answer, idSchema } from "@/server/http";
-import { notHere, ourSongs } from "@/server/song-api";
+import { answer, idSchema, revisionIdSchema } from "@/server/http";
+import { notHere, ourRevisions } from "@/server/songs/song-api";
 
 interface Context {
   readonly params: Promise<{ id: string }>;
 }
 
-/** What was saved of a song, newest first, without its documents. */
-export function GET(_request: Request, { params }: Context): Promise<Response> {
+/** What was saved of a song, newest first, a page of it, without its documents. */
+export function GET(request: Request, { params }: Context): Promise<Response> {
   return answer(async () => {
     const id = idSchema.safeParse((await params).id);
-    const revisions = id.success ? await (await ourSongs()).revisions(id.data) : undefined;
+    const before = revisionIdSchema.safeParse(new URL(request.url).searchParams.get("before"));
+    const revisions = id.success
+      ? await (await ourRevisions()).list(id.data, before.success ? before.data : undefined)
+      : undefined;
     return revisions ? Response.json({ revisions }) : notHere();
   });
 }

@@ -1,12 +1,12 @@
 import { randomUUID } from "node:crypto";
 import { demoRack, demoSong, DEMO_SONGS } from "@intonazione/demo";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { database } from "./database";
-import { createTestDatabase, TEST_SERVER, type TestDatabase } from "./database.test-kit";
-import { InstrumentRepository, MAX_RACK } from "./instrument-repository";
+import { database } from "../database";
+import { createTestDatabase, TEST_SERVER, type TestDatabase } from "../database.test-kit";
+import { InstrumentRepository, MAX_RACK } from "../instrument-repository";
 import { loadSong } from "./load-song";
 import { SongRepository } from "./song-repository";
-import { createStudio, setStyle } from "./studio-repository";
+import { createStudio, setStyle } from "../studio-repository";
 
 const song = demoSong(DEMO_SONGS[0]!);
 const [first, second] = demoRack();

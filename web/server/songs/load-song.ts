@@ -1,18 +1,14 @@
 import type { PlaceStyle } from "@intonazione/core/neck";
-import type { Song } from "@intonazione/core/score";
-import { database, isUnreachable } from "./database";
-import { idSchema } from "./http";
-import type { RackInstrument } from "./instrument-repository";
+import { database, isUnreachable } from "../database";
+import { idSchema } from "../http";
+import type { RackInstrument } from "../instrument-repository";
 import { SongRepository } from "./song-repository";
-import { ourStudio } from "./studio-api";
-import type { StudioProfiles } from "./studio-repository";
+import type { StoredSong } from "./stored-songs";
+import { ourStudio } from "../studio-api";
+import type { StudioProfiles } from "../studio-repository";
 
-/** A song as the page gets it. */
-export interface LoadedSong {
-  readonly song: Song;
-  readonly version: number;
-  readonly at: Date;
-}
+/** A song as the page gets it: the stored texts, which the page reads itself. */
+export type LoadedSong = Pick<StoredSong, "whole" | "changes" | "version" | "savedAt">;
 
 /** What a song's page needs to know of the studio around it. */
 export interface SongSurroundings {
@@ -36,9 +32,10 @@ export async function loadSong(id: string): Promise<
     const { studio, rack } = await ourStudio();
     const stored = await new SongRepository(database(), studio.id).find(id);
     if (!stored) return { kind: "missing" };
-    const { song, version, updatedAt: at } = stored;
+    const { whole, changes, version, savedAt } = stored;
     const { style, profiles } = studio;
-    return { kind: "found", stored: { song, version, at }, around: { style, rack, profiles } };
+    const around = { style, rack, profiles };
+    return { kind: "found", stored: { whole, changes, version, savedAt }, around };
   } catch (error) {
     if (isUnreachable(error)) return { kind: "away" };
     throw error;

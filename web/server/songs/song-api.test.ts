@@ -1,6 +1,6 @@
 import { demoSong, DEMO_SONGS } from "@intonazione/demo";
 import { afterEach, describe, expect, it, vi } from "vitest";
-import { answer, idSchema, problem, type Problem } from "./http";
+import { answer, idSchema, problem, type Problem } from "../http";
 import { readSave } from "./song-api";
 
 const song = demoSong(DEMO_SONGS[0]!);

@@ -1,0 +1,6 @@
+export { CATALOGUE_SCHEMA, entryOf, type CatalogueEntry, type CataloguePart } from "./entry";
+export { readWishes, sayWish, type ReadWish } from "./read-wishes";
+export { type Sketch } from "./sketch";
+export { songDifficulty } from "./song-difficulty";
+export { CATALOGUE_TECHNIQUES, type CatalogueTechnique } from "./techniques.data";
+export { satisfies, SONG_STATES, type ShelvedEntry, type SongState, type Wish } from "./wish";

@@ -1,0 +1,37 @@
+import { CATALOGUE_SCHEMA, entryOf } from "@intonazione/core/catalogue";
+import type { Song } from "@intonazione/core/score";
+
+/** What a song's row says of it, for lists and searches. */
+export function columnsOf(song: Song) {
+  const entry = entryOf(song);
+  const { parts } = entry;
+  return {
+    title: entry.title,
+    key_name: entry.keyName,
+    tempo_bpm: entry.tempoBpm,
+    tempo_from: entry.tempoFrom,
+    tempo_to: entry.tempoTo,
+    parts: JSON.stringify(parts),
+    tunings: distinct(parts.map(({ open }) => open)),
+    instruments: distinct(parts.map(({ kind }) => kind)),
+    capos: distinct(parts.map(({ capo }) => capo)),
+    techniques: [...entry.techniques],
+    sketch: entry.sketch ? JSON.stringify(entry.sketch) : null,
+    bar_count: entry.barCount,
+    catalogue_schema: CATALOGUE_SCHEMA,
+  };
+}
+
+export type Columns = ReturnType<typeof columnsOf>;
+
+function distinct<Value extends string | number>(values: readonly Value[]): Value[] {
+  return [...new Set(values)].sort();
+}
+
+/** The columns that say something else than before: indexes are not touched for the others. */
+export function changedColumns(before: Columns, after: Columns): Partial<Columns> {
+  const changed = Object.entries(after).filter(
+    ([name, value]) => JSON.stringify(value) !== JSON.stringify(before[name as keyof Columns]),
+  );
+  return Object.fromEntries(changed) as Partial<Columns>;
+}

@@ -1,0 +1,98 @@
+import { readSong } from "@intonazione/core/formats/json";
+import type { Song } from "@intonazione/core/score";
+import { z } from "zod";
+import { database } from "../database";
+import { problem, readBody, refuse, type Incoming } from "../http";
+import { currentStudio } from "../studio-repository";
+import { RevisionRepository, type RevisionMark } from "./revisions";
+import { SongRepository, type SongSave } from "./song-repository";
+import type { StoredSong } from "./stored-songs";
+
+const MAX_BODY_BYTES = 25_000_000;
+const MAX_MARK_BYTES = 10_000;
+
+export async function ourSongs(): Promise<SongRepository> {
+  const db = database();
+  return new SongRepository(db, (await currentStudio(db)).id);
+}
+
+export async function ourRevisions(): Promise<RevisionRepository> {
+  const db = database();
+  return new RevisionRepository(db, (await currentStudio(db)).id);
+}
+
+/** A song within a body, or the answer that says what is wrong with it. */
+export function songArriving(value: unknown): Incoming<Song> {
+  const song = readSong(value);
+  return song.ok ? song : wrongSong(song.error);
+}
+
+function wrongSong(findings: Parameters<typeof refuse>[1]["findings"] & {}): Incoming<never> {
+  const message = findings[0]?.message ?? "the song cannot be read";
+  return refuse(422, { code: "song-wrong", message, findings });
+}
+
+/** Reads and checks the body that makes a song. */
+export async function readNewSong(request: Request): Promise<Incoming<Song>> {
+  const schema = z.object({ song: z.unknown() });
+  const body = await readBody(request, schema, { what: "{ song }", maxBytes: MAX_BODY_BYTES });
+  return body.ok ? songArriving(body.value.song) : body;
+}
+
+const baseVersion = z.int().min(1);
+const saveSchema: z.ZodType<SongSave> = z.union([
+  z.object({
+    baseVersion,
+    difference: z.looseObject({}),
+    fingerprint: z.int().min(0).max(0xffff_ffff),
+  }),
+  z.object({ baseVersion, song: z.looseObject({}) }),
+]);
+
+/** Reads the body of a save; the song in it is checked against what is stored, by the repository. */
+export function readSave(request: Request): Promise<Incoming<SongSave>> {
+  const what = "{ baseVersion, difference, fingerprint } or { baseVersion, song }";
+  return readBody(request, saveSchema, { what, maxBytes: MAX_BODY_BYTES });
+}
+
+/** Saves what came, and says how it went. */
+export async function savedAnswer(id: string, save: SongSave): Promise<Response> {
+  const outcome = await (await ourSongs()).save(id, save);
+  switch (outcome.kind) {
+    case "saved":
+      return Response.json({ version: outcome.version, savedAt: outcome.savedAt });
+    case "missing":
+      return notHere();
+    case "stale":
+      return problem(409, {
+        code: "stale-version",
+        message: `this song was saved as version ${outcome.version} in the meantime; yours was kept aside`,
+      });
+    case "whole-wanted":
+      return problem(422, {
+        code: "whole-wanted",
+        message: "what changed does not fit what is stored here: the whole song is needed",
+      });
+    case "wrong": {
+      const wrong = wrongSong(outcome.findings);
+      return wrong.ok ? notHere() : wrong.response;
+    }
+  }
+}
+
+/** A stored song as it is kept: its texts are sent on as they are. */
+export function storedAnswer(stored: StoredSong): Response {
+  const { id, version, savedAt, whole, changes } = stored;
+  return Response.json({ id, version, savedAt, whole, changes });
+}
+
+export async function readRevisionMark(request: Request): Promise<Incoming<RevisionMark>> {
+  const schema = z.object({
+    name: z.string().trim().max(200).optional(),
+    isRestored: z.literal(true).optional(),
+  });
+  return readBody(request, schema, { what: "{ name, isRestored }", maxBytes: MAX_MARK_BYTES });
+}
+
+export const notHere = () =>
+  problem(404, { code: "song-missing", message: "this studio has no such song" });
