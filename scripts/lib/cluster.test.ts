@@ -11,8 +11,9 @@ import {
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { Client } from "pg";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
 import { startCluster } from "./cluster.mjs";
+import { waitBeforeRevival } from "./keep-alive.mjs";
 
 /** Only where the test command has made sure that PostgreSQL is there. */
 const hasPostgres = process.env["TEST_DATABASE_URL"] !== undefined;
@@ -76,6 +77,32 @@ describe.skipIf(!hasPostgres)("a cluster of our own", () => {
     after.stop();
     expect(existsSync(join(data, "postmaster.pid"))).toBe(false);
     expect(readdirSync(join(folder, "users"))).toEqual(["999999999"]);
+  });
+
+  it("is brought back within five seconds when it is killed, again and again, and says so", async () => {
+    const cluster = await startCluster(folder);
+    const said: string[] = [];
+    vi.spyOn(process.stdout, "write").mockImplementation((text) => said.push(String(text)) > 0);
+    cluster.keepAlive();
+    for (const seconds of [5, 7]) {
+      expect(cluster.kill()).toBe(true);
+      await expect.poll(() => ask(cluster.url, "select 1").catch(() => 0)).toBe(0);
+      const back = () => ask(cluster.url, "select note from kept").catch(() => undefined);
+      await expect.poll(back, { timeout: seconds * 1000, interval: 100 }).toBe("survives");
+    }
+    // Who stops it on purpose does not get it back.
+    expect(cluster.pause()).toBe(true);
+    await new Promise((resolve) => setTimeout(resolve, 2000));
+    await expect(ask(cluster.url, "select 1")).rejects.toThrow();
+    vi.restoreAllMocks();
+    expect(said.filter((line) => line.includes("has died"))).toHaveLength(2);
+    expect(said.filter((line) => line.includes("is back after"))).toHaveLength(2);
+    cluster.stop();
+  }, 60_000);
+
+  it("waits longer each time it dies again, a minute at most", () => {
+    const waits = [1, 2, 3, 4, 5, 9, 30].map(waitBeforeRevival);
+    expect(waits).toEqual([0, 1000, 2000, 4000, 8000, 60_000, 60_000]);
   });
 
   it("can be stopped and started again under whoever uses it", async () => {

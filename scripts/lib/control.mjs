@@ -1,7 +1,7 @@
 import { createServer } from "node:http";
 
 /**
- * Lets browser tests stop and start the database under the application: POST /stop, POST /start.
+ * Lets browser tests stop, start and kill the database under the application: POST /stop, /start, /kill.
  * @param {import("./cluster.mjs").Cluster} cluster @returns {Promise<string>} its address, on loopback
  */
 export function controlDatabase(cluster) {
@@ -9,6 +9,7 @@ export function controlDatabase(cluster) {
     if (request.method !== "POST") response.statusCode = 405;
     else if (request.url === "/stop") response.statusCode = cluster.pause() ? 204 : 500;
     else if (request.url === "/start") response.statusCode = cluster.resume() ? 204 : 500;
+    else if (request.url === "/kill") response.statusCode = cluster.kill() ? 204 : 500;
     else response.statusCode = 404;
     response.end();
   });

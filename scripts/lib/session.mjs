@@ -29,7 +29,9 @@ export async function openSession(mode) {
   const port = await choosePort();
   const given = process.env["DATABASE_URL"];
   const folder = process.env["INTONAZIONE_DATA"] || join(ROOT, ".data");
-  const cluster = given ? { url: given, stop: () => {} } : await startCluster(folder);
+  const cluster = given
+    ? { url: given, stop: () => {}, keepAlive: () => {} }
+    : await startCluster(folder);
   /** @type {import("node:child_process").ChildProcess | undefined} */
   let server;
   let isStopping = false;
@@ -54,5 +56,6 @@ export async function openSession(mode) {
     if (!isStopping) say("The server stopped by itself.");
     stop(1);
   });
+  cluster.keepAlive();
   say(`\nIntonazione is open at http://127.0.0.1:${port}   (Ctrl-C stops it)`);
 }

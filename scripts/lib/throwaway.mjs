@@ -37,6 +37,7 @@ export async function openThrowaway(purpose) {
     /** Serves the build with the demo studio. @returns {Promise<string>} its address */
     async serve() {
       prepareDatabase(cluster.url);
+      cluster.keepAlive();
       const port = await freePort();
       const how = /** @type {const} */ ({ folder: ".next-test", mode: "start", quiet: true });
       server = await serve({ port, url: cluster.url, ...how });

@@ -6,8 +6,9 @@ import { LocalCopies, nameWindow } from "./local-copies";
 import { songOf } from "./open-song.test-kit";
 
 const song = songOf(["E0 A2"]);
-const dirty = { song, baseVersion: 3, isDirty: true };
-const clean = { song, baseVersion: 3, isDirty: false };
+const base = songOf(["E0"]);
+const dirty = { song, base, baseVersion: 3, isDirty: true };
+const clean = { song, base: song, baseVersion: 3, isDirty: false };
 
 /** The browser's locks, as far as they are used here: held until a window is closed. */
 class Locks {
@@ -83,6 +84,21 @@ describe("the browser's own store", () => {
     expect(await keys()).toEqual([`drafts/song/${next}`, `song/song/${next}`]);
   });
 
+  it("lends the copy of an open window, to be read, while nobody else has the song", async () => {
+    const locks = new Locks();
+    const first = await inWindow(locks);
+    await new LocalCopies("song", first).keep(dirty);
+    await new LocalCopies("song", first).keepDrafts({ "guitar/new": "A0" });
+    const second = new LocalCopies("song", await inWindow(locks));
+    expect(await second.find(true)).toEqual({ copy: dirty, drafts: {}, isOthers: true });
+    expect(await second.find()).toBeUndefined();
+    expect(await new LocalCopies("song", first).find()).toMatchObject({ copy: dirty });
+    // Of a window that was closed even a saved copy is taken over then.
+    await new LocalCopies("song", first).keep(clean);
+    locks.close(first);
+    expect(await second.find(true)).toMatchObject({ copy: clean, drafts: { "guitar/new": "A0" } });
+  });
+
   it("takes a saved copy for worthless unless something typed hangs on it", async () => {
     const locks = new Locks();
     const lost = await inWindow(locks);
@@ -98,10 +114,10 @@ describe("the browser's own store", () => {
 
   it("is read as earlier versions of the page wrote it", async () => {
     const windowId = await inWindow(new Locks());
-    const { song: _, ...rest } = dirty;
+    const { song: _song, base: _base, ...rest } = dirty;
     await set(`song/song/${windowId}`, { document: documentOf(song), ...rest });
     const copies = new LocalCopies("song", windowId);
-    expect(await copies.find()).toEqual({ copy: dirty, drafts: {} });
+    expect(await copies.find()).toEqual({ copy: { song, ...rest }, drafts: {} });
   });
 
   it("is not believed when it holds something unreadable", async () => {

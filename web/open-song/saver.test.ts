@@ -14,20 +14,23 @@ const titled = (title: string) => {
   return setDetails({ ...details, title });
 };
 
-/** A server in memory that can be away, with the browser's store beside it. */
-function open() {
-  const server = { song, version: 1, isAway: false, sends: 0 };
+/**
+ * A server in memory that can be away, with the browser's store beside it.
+ * @param base What the server had when the song was opened here; undefined for a copy of old.
+ */
+function openWith(base: Song | undefined, opened: Song) {
+  const server = { song, version: 1, at: new Date(0), isAway: false, sends: 0 };
   const kept: LocalCopy[] = [];
   const keptDrafts: Drafts[] = [];
   const store = createSongStore({
     songId: "song",
-    song,
+    song: opened,
     drafts: {},
     stage: "write",
     studio: USUAL_STYLE,
     saving: { kind: "saved", version: 1, at: new Date(0) },
   });
-  const send = async (sent: Song, base: number): Promise<SaveAnswer> => {
+  const send = async (sent: Song, _base: Song | undefined, base: number): Promise<SaveAnswer> => {
     server.sends++;
     await new Promise((resolve) => setTimeout(resolve, 50));
     if (server.isAway) return { kind: "away" };
@@ -43,13 +46,14 @@ function open() {
       keepDrafts: async (drafts) => void keptDrafts.push(drafts),
       send,
       fetch: async () => ({ ...server }),
-      fetchVersion: async () => song,
     },
     1,
-    song,
+    base,
   );
   return { server, kept, keptDrafts, store, saver, saving: () => store.getState().saving.kind };
 }
+
+const open = () => openWith(song, song);
 
 describe("saving", () => {
   beforeEach(() => void vi.useFakeTimers());
@@ -60,6 +64,8 @@ describe("saving", () => {
     store.run(titled("One"));
     expect(saving()).toBe("in-browser");
     expect(kept.at(-1)).toMatchObject({ isDirty: true, baseVersion: 1, song: { title: "One" } });
+    // What it was made from is kept beside it from the start.
+    expect(kept.map(({ base }) => base)).toEqual([song, song]);
     await vi.advanceTimersByTimeAsync(1000);
     expect(saving()).toBe("saved");
     expect(server).toMatchObject({ version: 2, song: { title: "One" } });
@@ -127,7 +133,7 @@ describe("saving", () => {
     store.run(titled("Ours"));
     await vi.advanceTimersByTimeAsync(2000);
     expect(saving()).toBe("conflict");
-    const told = await saver.mergeBoth(() => "id");
+    const told = saver.mergeBoth(() => "id");
     expect(told).toEqual(['title: theirs was "Theirs"']);
     expect(store.getState().history.song).toMatchObject({ title: "Ours", tempoBpm: 71 });
     await vi.advanceTimersByTimeAsync(2000);
@@ -137,11 +143,39 @@ describe("saving", () => {
     expect(store.getState().history.song).toMatchObject({ title: "Ours", tempoBpm: song.tempoBpm });
   });
 
+  it("does not merge where nobody knows any more what both were made from", async () => {
+    const { server, store, saver } = openWith(undefined, song);
+    server.song = { ...song, title: "Theirs" };
+    server.version = 2;
+    store.run(titled("Ours"));
+    await vi.advanceTimersByTimeAsync(2000);
+    expect(store.getState().saving).toMatchObject({ kind: "conflict", base: undefined });
+    expect(saver.mergeBoth(() => "id")).toBeUndefined();
+    expect(store.getState().saving.kind).toBe("conflict");
+    expect(store.getState().history.song.title).toBe("Ours");
+  });
+
+  it("merges what was written offline with the base that was kept beside it", async () => {
+    const ours = applyEdit(song, titled("Written offline").edits[0]!).song;
+    const { server, saver, saving } = openWith(song, ours);
+    server.song = { ...song, tempoBpm: 71 };
+    server.version = 900;
+    await vi.advanceTimersByTimeAsync(2000);
+    expect(saving()).toBe("conflict");
+    expect(saver.mergeBoth(() => "id")).toEqual([]);
+    await vi.advanceTimersByTimeAsync(2000);
+    expect(server.song).toMatchObject({ title: "Written offline", tempoBpm: 71 });
+  });
+
   it("starts from this window's unsaved work, else from what is stored, else from any copy", () => {
     const stored = { song, version: 3, at: new Date(0) };
     const found = (isDirty: boolean) => ({
-      copy: { song: { ...song, title: "Copy" }, baseVersion: 2, isDirty },
+      copy: { song: { ...song, title: "Copy" }, base: song, baseVersion: 2, isDirty },
       drafts: { "part/new": "E0" },
+    });
+    expect(startingPoint(stored, found(true))?.base).toBe(song);
+    expect(startingPoint(undefined, { ...found(true), isOthers: true })?.saving).toEqual({
+      kind: "reading",
     });
     const titleOf = (...from: Parameters<typeof startingPoint>) =>
       startingPoint(...from)?.song.title;

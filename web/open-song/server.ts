@@ -33,9 +33,13 @@ export async function saveSong(
   if (base && !difference) return { kind: "saved", version: baseVersion, at: new Date() };
   const answer = await putSong(
     id,
-    difference ? { baseVersion, difference, fingerprint: fingerprint(song) } : { baseVersion, song },
+    difference
+      ? { baseVersion, difference, fingerprint: fingerprint(song) }
+      : { baseVersion, song },
   );
-  return answer.kind === "whole-wanted" ? settled(await putSong(id, { baseVersion, song })) : answer;
+  return answer.kind === "whole-wanted"
+    ? settled(await putSong(id, { baseVersion, song }))
+    : answer;
 }
 
 type PutAnswer = SaveAnswer | { readonly kind: "whole-wanted"; readonly message: string };

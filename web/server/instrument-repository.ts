@@ -45,10 +45,7 @@ export class InstrumentRepository {
   }
 
   /** The same within a transaction that does more. */
-  async createIn(
-    trx: Kysely<Tables>,
-    instrument: Instrument,
-  ): Promise<RackInstrument | undefined> {
+  async createIn(trx: Kysely<Tables>, instrument: Instrument): Promise<RackInstrument | undefined> {
     const { count } = await trx
       .selectFrom("instruments")
       .select((expression) => expression.fn.countAll<string>().as("count"))

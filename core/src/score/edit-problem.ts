@@ -16,7 +16,11 @@ export function editProblem(song: Song, edit: Edit): string | undefined {
       return (
         insertProblem(song, song.parts, part.id, index, "part") ??
         linesProblem(lines, "part", part.id, (line) => line.partId) ??
-        missing(song.phrases, lines.map((line) => line.phraseId), "phrase")
+        missing(
+          song.phrases,
+          lines.map((line) => line.phraseId),
+          "phrase",
+        )
       );
     }
     case "remove-part":
@@ -32,7 +36,11 @@ export function editProblem(song: Song, edit: Edit): string | undefined {
       return (
         insertProblem(song, song.phrases, phrase.id, index, "phrase") ??
         linesProblem(lines, "phrase", phrase.id, (line) => line.phraseId) ??
-        missing(song.parts, lines.map((line) => line.partId), "part") ??
+        missing(
+          song.parts,
+          lines.map((line) => line.partId),
+          "part",
+        ) ??
         strayPhrase(edit.with?.form ?? [], played)
       );
     }
@@ -95,5 +103,7 @@ function missing(items: Identified, ids: readonly string[], what: string): strin
 
 function strayPhrase(form: Song["form"], known: ReadonlySet<string>): string | undefined {
   const stray = phraseIdsOf(form).find((id) => !known.has(id));
-  return stray === undefined ? undefined : `the form plays phrase ${stray}, which is not in the song`;
+  return stray === undefined
+    ? undefined
+    : `the form plays phrase ${stray}, which is not in the song`;
 }

@@ -243,7 +243,10 @@ function withAccepted({ accepted: _, ...rest }: Song, accepted: readonly Accepte
 
 function withoutAccepted(song: Song, id: string): Song {
   const gone = new Set([id]);
-  return withAccepted(song, (song.accepted ?? []).filter((one) => !concerns(one, gone)));
+  return withAccepted(
+    song,
+    (song.accepted ?? []).filter((one) => !concerns(one, gone)),
+  );
 }
 
 function contentOf({ phraseId: _phrase, partId: _part, ...content }: Line): LineContent {

@@ -19,7 +19,5 @@ export function ringsUntil(bar: Bar, onset: Fraction, length: Fraction): Fractio
 
 /** Whether at a moment a rest begins and no note does: the hand lets go of what rings. */
 export function isSilence({ events }: Moment): boolean {
-  return (
-    events.some(({ kind }) => kind === "rest") && events.every(({ kind }) => kind !== "notes")
-  );
+  return events.some(({ kind }) => kind === "rest") && events.every(({ kind }) => kind !== "notes");
 }

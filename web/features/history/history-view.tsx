@@ -85,9 +85,9 @@ export function HistoryView({ drawBars }: { readonly drawBars: DrawBars }) {
       <div className="flex min-w-0 flex-1 flex-col gap-3 overflow-y-auto p-4">
         {!chosen && (
           <p className="m-auto max-w-sm text-center text-soft">
-            Every save of the last day is kept, one for each ten minutes of the last month, and one a
-            day before that; what you name stays. Choose one to see what it differs in; bringing it
-            back can be undone like anything else.
+            Every save of the last day is kept, one for each ten minutes of the last month, and one
+            a day before that; what you name stays. Choose one to see what it differs in; bringing
+            it back can be undone like anything else.
           </p>
         )}
         {chosen && song === undefined && <p className="m-auto text-soft">Fetching it …</p>}

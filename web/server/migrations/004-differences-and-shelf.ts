@@ -79,7 +79,9 @@ export async function down(db: Kysely<unknown>): Promise<void> {
   await sql`drop table collection_songs, collections`.execute(db);
   await sql`alter table songs add column document jsonb`.execute(db);
   await sql`update songs set document = whole::jsonb from song_revisions
-    where song_id = songs.id and song_revisions.version = whole_version and not refused`.execute(db);
+    where song_id = songs.id and song_revisions.version = whole_version and not refused`.execute(
+    db,
+  );
   await sql`alter table songs alter column document set not null,
     drop column whole_version, drop column catalogue_schema,
     drop column tempo_from, drop column tempo_to, drop column tunings, drop column instruments,

@@ -1,7 +1,7 @@
 import { demoSong, DEMO_SONGS } from "@intonazione/demo";
 import { afterEach, describe, expect, it, vi } from "vitest";
-import { answer, idSchema, problem, type Problem } from "../http";
-import { readSave } from "./song-api";
+import { answer, idSchema, problem, readBytes, type Problem } from "../http";
+import { readNewSong, readSave } from "./song-api";
 
 const song = demoSong(DEMO_SONGS[0]!);
 const request = (body: unknown, headers: Record<string, string> = {}) =>
@@ -32,22 +32,9 @@ describe("a save that arrives", () => {
     ["no version", { song }, {}, 400, "body-wrong"],
     ["version 0", { song, baseVersion: 0 }, {}, 400, "body-wrong"],
     ["half a version", { song, baseVersion: 1.5 }, {}, 400, "body-wrong"],
-    ["no song", { song: 7, baseVersion: 1 }, {}, 422, "song-wrong"],
-    [
-      "a song without parts",
-      { song: { ...song, parts: [] }, baseVersion: 1 },
-      {},
-      422,
-      "song-wrong",
-    ],
-    [
-      "a title of blanks",
-      { song: { ...song, title: "  " }, baseVersion: 1 },
-      {},
-      422,
-      "song-wrong",
-    ],
-    ["too much", { song, baseVersion: 1 }, { "Content-Length": "26000000" }, 413, "too-long"],
+    ["no song", { song: 7, baseVersion: 1 }, {}, 400, "body-wrong"],
+    ["no difference", { difference: 7, fingerprint: 1, baseVersion: 1 }, {}, 400, "body-wrong"],
+    ["no fingerprint", { difference: {}, baseVersion: 1 }, {}, 400, "body-wrong"],
     [
       "another page's",
       { song, baseVersion: 1 },
@@ -68,9 +55,47 @@ describe("a save that arrives", () => {
 
   it("is told what is wrong with its song, and where", async () => {
     const twice = { ...song, phrases: [...song.phrases, song.phrases[0]!] };
-    const refusal = await refusalOf(request({ song: twice, baseVersion: 1 }));
-    expect(refusal.message).toMatch(/used twice/u);
-    expect(refusal.findings?.[0]?.code).toBe("id-twice");
+    for (const [wrong, message] of [
+      [twice, /used twice/u],
+      [{ ...song, parts: [] }, /parts/u],
+      [{ ...song, title: "  " }, /title/u],
+    ] as const) {
+      const read = await readNewSong(request({ song: wrong }));
+      if (read.ok) throw new Error("expected a refusal");
+      expect(read.response.status).toBe(422);
+      expect(((await read.response.json()) as Problem).message).toMatch(message);
+    }
+  });
+});
+
+describe("a body", () => {
+  /** Sends more and more, whatever it says of its length, and counts what was asked for. */
+  function endless(headers: Record<string, string>, chunks = 1000) {
+    let sent = 0;
+    const body = new ReadableStream<Uint8Array>({
+      pull(controller) {
+        if (++sent > chunks) controller.close();
+        else controller.enqueue(new Uint8Array(1000).fill(32));
+      },
+    });
+    const init = { method: "POST", body, headers, duplex: "half" } as RequestInit;
+    return { asked: new Request("http://127.0.0.1/api/songs", init), sent: () => sent };
+  }
+
+  it.each([
+    ["says nothing of its length", {}],
+    ["says that it is short", { "Content-Length": "10" }],
+    ["says nonsense", { "Content-Length": "-1" }],
+  ])("that %s is read no further than it may be long", async (_, headers) => {
+    const { asked, sent } = endless(headers);
+    const read = await readBytes(asked, 10_000);
+    expect(read.ok ? undefined : read.response.status).toBe(413);
+    expect(sent()).toBeLessThan(20);
+  });
+
+  it("within its bound comes whole, piece by piece", async () => {
+    const read = await readBytes(endless({}, 10).asked, 10_000);
+    expect(read.ok && read.value.length).toBe(10_000);
   });
 });
 

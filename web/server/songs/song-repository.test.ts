@@ -69,7 +69,8 @@ describe.skipIf(!TEST_SERVER)("songs in PostgreSQL", () => {
     for (let version = 1; version <= 150; version++) {
       const after = titled(`Title ${version}`, { ...before, tempoBpm: 60 + version });
       // Half of them come to a server that was started in between.
-      const server = version % 2 ? ours : new SongRepository(test.db, studioId, () => now, new Heads());
+      const server =
+        version % 2 ? ours : new SongRepository(test.db, studioId, () => now, new Heads());
       const outcome = await server.save(id, change(before, after, version));
       expect(outcome).toMatchObject({ kind: "saved", version: version + 1 });
       before = after;
@@ -80,7 +81,13 @@ describe.skipIf(!TEST_SERVER)("songs in PostgreSQL", () => {
     // Every version is there, whichever it follows.
     const list = (await ourPast.list(id))!;
     expect(list).toHaveLength(151);
-    for (const { id: revisionId, version } of [list[0]!, list[60]!, list[86]!, list[87]!, list[150]!]) {
+    for (const { id: revisionId, version } of [
+      list[0]!,
+      list[60]!,
+      list[86]!,
+      list[87]!,
+      list[150]!,
+    ]) {
       const then = songIn(await ourPast.text(id, revisionId));
       expect(then?.title).toBe(version === 1 ? song.title : `Title ${version - 1}`);
     }
@@ -177,7 +184,9 @@ describe.skipIf(!TEST_SERVER)("songs in PostgreSQL", () => {
         now = new Date(Date.UTC(2026, 2, 10 + day, 9, minute));
         const version = wasAt.size;
         const after = titled(`Day ${day}, minute ${minute}`, { ...before, tempoBpm: 60 + version });
-        expect(await ours.save(id, change(before, after, version))).toMatchObject({ kind: "saved" });
+        expect(await ours.save(id, change(before, after, version))).toMatchObject({
+          kind: "saved",
+        });
         wasAt.set(version + 1, after);
         before = after;
       }

@@ -1,9 +1,4 @@
-import {
-  documentOf,
-  readSong,
-  readSongText,
-  type ReadSong,
-} from "@intonazione/core/formats/json";
+import { documentOf, readSong, readSongText, type ReadSong } from "@intonazione/core/formats/json";
 import { applyDifference, fingerprint, type Finding } from "@intonazione/core/foundation";
 import type { Song } from "@intonazione/core/score";
 import type { Kysely } from "kysely";

@@ -17,10 +17,7 @@ const TENS_FOR_MS = 30 * DAY_MS;
  * Stretches lie fast in time (UTC), so that thinning twice keeps the same.
  * @param revisions In the order in which they were saved.
  */
-export function revisionsToKeep(
-  revisions: readonly Thinnable[],
-  now: Date,
-): ReadonlySet<string> {
+export function revisionsToKeep(revisions: readonly Thinnable[], now: Date): ReadonlySet<string> {
   const kept = new Set<string>();
   const lastOf = new Map<string, string>();
   for (const { id, savedAt, isKept } of revisions) {

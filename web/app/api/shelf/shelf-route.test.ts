@@ -1,6 +1,8 @@
-import { readShelf } from "@intonazione/core/formats/shelf";
+import { readArchive } from "@intonazione/core/formats/files";
+import { readShelf, writeShelf } from "@intonazione/core/formats/shelf";
+import { USUAL_STYLE } from "@intonazione/core/neck";
 import { demoRack, demoSongs } from "@intonazione/demo";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
 import { database } from "@/server/database";
 import { createTestDatabase, TEST_SERVER, type TestDatabase } from "@/server/database.test-kit";
 import { InstrumentRepository } from "@/server/instrument-repository";
@@ -15,6 +17,7 @@ describe.skipIf(!TEST_SERVER)("a whole shelf over HTTP", () => {
   let test: TestDatabase;
   let songs: SongRepository;
   let rack: InstrumentRepository;
+  let oursId: string;
   const before = process.env["DATABASE_URL"];
   const [first, second, third] = demoSongs();
 
@@ -23,6 +26,7 @@ describe.skipIf(!TEST_SERVER)("a whole shelf over HTTP", () => {
     process.env["DATABASE_URL"] = test.url;
     const ours = await createStudio(test.db, "Ours");
     const theirs = await createStudio(test.db, "Theirs");
+    oursId = ours.id;
     songs = new SongRepository(test.db, ours.id);
     rack = new InstrumentRepository(test.db, ours.id);
     await songs.createAll([first!, second!]);
@@ -37,13 +41,18 @@ describe.skipIf(!TEST_SERVER)("a whole shelf over HTTP", () => {
     else process.env["DATABASE_URL"] = before;
   });
 
+  const titles = async () =>
+    (
+      await test.db.selectFrom("songs").select("title").where("studio_id", "=", oursId).execute()
+    ).map(({ title }) => title);
+
   it("goes out whole, and nothing of another studio with it", async () => {
     const answer = await GET();
     expect(answer.headers.get("content-disposition")).toMatch(/\.zip"$/u);
     const { shelf, findings } = readShelf(new Uint8Array(await answer.arrayBuffer()));
     expect(findings).toEqual([]);
-    const titles = shelf!.songs.map(({ title }) => title);
-    expect(titles).toEqual([first!.title, second!.title].sort());
+    const inShelf = shelf!.songs.map(({ title }) => title);
+    expect(inShelf).toEqual([first!.title, second!.title].sort());
     expect(shelf!.songs.find(({ title }) => title === first!.title)).toEqual(first);
     expect(shelf!.instruments).toEqual([demoRack()[0]]);
   });
@@ -53,16 +62,58 @@ describe.skipIf(!TEST_SERVER)("a whole shelf over HTTP", () => {
     const answer = await send(archive);
     expect(answer.status).toBe(201);
     expect(await answer.json()).toMatchObject({ songs: 2, instruments: 0, findings: [] });
-    expect(await songs.all()).toHaveLength(4);
+    expect(await titles()).toHaveLength(4);
     expect(await rack.list()).toHaveLength(1);
   });
 
+  it("comes in whole or not at all, whatever fails on the way", async () => {
+    const before = { songs: await titles(), rack: await rack.list() };
+    const archive = writeShelf(
+      {
+        songs: [first!, second!],
+        instruments: demoRack().slice(1),
+        style: USUAL_STYLE,
+        profiles: [],
+      },
+      new Date("2026-01-02T03:04:06Z"),
+    );
+    vi.spyOn(InstrumentRepository.prototype, "createIn").mockImplementationOnce(() =>
+      Promise.reject(new Error("the disk is full")),
+    );
+    vi.spyOn(console, "error").mockImplementation(() => undefined);
+    expect((await send(archive)).status).toBe(500);
+    vi.restoreAllMocks();
+    expect({ songs: await titles(), rack: await rack.list() }).toEqual(before);
+    expect((await send(archive)).status).toBe(201);
+    expect(await rack.list()).toHaveLength(demoRack().length);
+  });
+
+  it("goes out although a song cannot be read any more, with a list of what cannot", async () => {
+    const { id } = await songs.create({ ...third!, title: "Spoilt" });
+    const readable = (await titles()).length - 1;
+    await test.db
+      .updateTable("song_revisions")
+      .set({ whole: '{"format":"intonazione-song","schema":5,"song":{"title":"Spoilt"}}' })
+      .where("song_id", "=", id)
+      .execute();
+    const answer = await GET();
+    expect(answer.headers.get("x-songs-unread")).toBe("1");
+    const bytes = new Uint8Array(await answer.arrayBuffer());
+    expect(readShelf(bytes).shelf!.songs).toHaveLength(readable);
+    const { entries } = readArchive(bytes);
+    const list = entries.find(({ name }) => name === "unread.txt")!;
+    expect(new TextDecoder().decode(list.bytes)).toMatch(/Spoilt: /u);
+    const kept = entries.find(({ name }) => name.startsWith("unread/"))!;
+    expect(new TextDecoder().decode(kept.bytes)).toContain('"title":"Spoilt"');
+    await test.db.deleteFrom("songs").where("id", "=", id).execute();
+  });
+
   it("refuses what is none, and keeps nothing of it", async () => {
-    const count = (await songs.all()).length;
+    const count = (await titles()).length;
     const answer = await send(Uint8Array.from([0x50, 0x4b, 3, 4, 1, 2, 3]));
     expect(answer.status).toBe(422);
     expect(await answer.json()).toMatchObject({ code: "shelf-wrong" });
     expect((await send(new Uint8Array(0))).status).toBe(413);
-    expect(await songs.all()).toHaveLength(count);
+    expect(await titles()).toHaveLength(count);
   });
 });

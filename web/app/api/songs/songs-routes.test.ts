@@ -1,4 +1,6 @@
 import { randomUUID } from "node:crypto";
+import { readSongText } from "@intonazione/core/formats/json";
+import { fingerprint } from "@intonazione/core/foundation";
 import { demoSong, DEMO_SONGS } from "@intonazione/demo";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { database } from "@/server/database";
@@ -16,8 +18,13 @@ const at = (id: string) => ({ params: Promise.resolve({ id }) });
 interface Stored {
   readonly id: string;
   readonly version: number;
-  readonly song: { readonly title: string };
+  readonly whole: string;
+  readonly changes: readonly string[];
 }
+const titleOf = (body: Stored) => {
+  const read = readSongText(body);
+  return read.ok ? read.value.song.title : undefined;
+};
 const read = async (response: Promise<Response>) => {
   const settled = await response;
   return { status: settled.status, body: (await settled.json()) as Stored & { code: string } };
@@ -47,13 +54,25 @@ describe.skipIf(!TEST_SERVER)("songs over HTTP", () => {
     const made = await read(POST(ask({ song, baseVersion: 1 })));
     expect(made.status).toBe(201);
     const { id } = made.body;
-    expect((await read(GET(ask(null), at(id)))).body).toMatchObject({ id, version: 1, song });
+    expect((await read(GET(ask(null), at(id)))).body).toMatchObject({
+      id,
+      version: 1,
+      changes: [],
+    });
     const save = (title: string, baseVersion: number) =>
       read(PUT(ask({ song: { ...song, title }, baseVersion }), at(id)));
     expect(await save("Second", 1)).toMatchObject({ status: 200, body: { version: 2 } });
     expect(await save("Stale", 1)).toMatchObject({ status: 409, body: { code: "stale-version" } });
     expect(await save("Third", 2)).toMatchObject({ status: 200, body: { version: 3 } });
-    expect((await read(GET(ask(null), at(id)))).body.song.title).toBe("Third");
+    const difference = { fields: { title: { value: "Fourth" } } };
+    const print = fingerprint({ ...song, title: "Fourth" });
+    expect(
+      await read(PUT(ask({ difference, fingerprint: print, baseVersion: 3 }), at(id))),
+    ).toMatchObject({ status: 200, body: { version: 4 } });
+    expect(
+      await read(PUT(ask({ difference, fingerprint: print + 1, baseVersion: 4 }), at(id))),
+    ).toMatchObject({ status: 422, body: { code: "whole-wanted" } });
+    expect(titleOf((await read(GET(ask(null), at(id)))).body)).toBe("Fourth");
   });
 
   it("are not there under an unknown id, nonsense, or another studio's id", async () => {
