@@ -198,21 +198,32 @@ test("strings show how hard they pull, and a set that suits is suggested", async
   await expect(page.getByText(/slack, will rattle/u)).toBeVisible();
 });
 
-/** What the tuner says of a string in its table, in cents; the last column that is filled. */
-async function centsOf(page: Page, string: number): Promise<number> {
-  const row = page.getByRole("row").filter({
+const rowOf = (page: Page, string: number) =>
+  page.getByRole("row").filter({
     has: page.getByRole("button", { name: new RegExp(`^String ${string},`, "u") }),
   });
+const readingsOf = async (page: Page, string: number) =>
+  Number(await rowOf(page, string).getAttribute("data-readings"));
+
+/** What the tuner says of a string in its table, in cents; the last column that is filled. */
+async function centsOf(page: Page, string: number): Promise<number> {
+  const row = rowOf(page, string);
   const cell = row.getByRole("cell").nth(1);
   await expect(cell).toHaveText(/\d/u);
   return Number((await cell.textContent())!.replace("✓ ", "").replace("−", "-"));
 }
 
-/** Sounds the string until two readings in a row agree: the windows that hold the old pitch are by. */
+/** As many as it takes until the windows that hold the old pitch are by. */
+const FRESH_READINGS = 12;
+
+/** Sounds the string until readings taken one after the other agree. */
 async function settledCentsOf(page: Page, string: number): Promise<number> {
   for (let before: number | undefined, sounding = 0; sounding < 8; sounding++) {
+    const known = await readingsOf(page, string);
     await page.keyboard.press(String(string));
-    await page.waitForTimeout(900);
+    await expect
+      .poll(() => readingsOf(page, string), { intervals: [50] })
+      .toBeGreaterThanOrEqual(known + FRESH_READINGS);
     const cents = Math.round(await centsOf(page, string));
     if (before !== undefined && Math.abs(cents - before) <= 1) return cents;
     before = cents;

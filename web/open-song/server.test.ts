@@ -75,14 +75,14 @@ describe("talking to the server", () => {
   });
 
   it("fetches a song only when it can be read", async () => {
-    const whole = JSON.stringify(documentOf(song));
-    const changes = [JSON.stringify(differenceOf(song, after))];
+    const whole = documentOf(song);
+    const changes = [differenceOf(song, after)];
     serverSays(200, { whole, changes, version: 4, savedAt, id: "id" });
     const stored = { song: after, version: 4, at: new Date(savedAt) };
     expect(await fetchSong("id")).toEqual(stored);
-    serverSays(200, { whole, changes: ['{"list":[]}'], version: 4, savedAt });
+    serverSays(200, { whole, changes: [{ list: [] }], version: 4, savedAt });
     expect(await fetchSong("id")).toBeUndefined();
-    serverSays(200, { whole: "{", changes: [], version: 4, savedAt });
+    serverSays(200, { whole: {}, changes: [], version: 4, savedAt });
     expect(await fetchSong("id")).toBeUndefined();
     serverSays(404, { code: "song-missing", message: "…" });
     expect(await fetchSong("id")).toBeUndefined();

@@ -1,4 +1,4 @@
-import { readSongText, type SongText } from "@intonazione/core/formats/json";
+import { readSongPieces, readSongText, type SongText } from "@intonazione/core/formats/json";
 import { differenceOf, fingerprint } from "@intonazione/core/foundation";
 import type { Song } from "@intonazione/core/score";
 import { z } from "zod";
@@ -15,8 +15,8 @@ export type SaveAnswer =
 const savedSchema = z.object({ version: z.int(), savedAt: z.coerce.date() });
 const createdSchema = z.object({ id: z.uuid() });
 const problemSchema = z.object({ code: z.string(), message: z.string() });
-const textSchema = z.object({ whole: z.string(), changes: z.array(z.string()) });
-const storedSchema = textSchema.extend({ version: z.int(), savedAt: z.coerce.date() });
+const piecesSchema = z.object({ whole: z.unknown(), changes: z.array(z.unknown()) });
+const storedSchema = piecesSchema.extend({ version: z.int(), savedAt: z.coerce.date() });
 
 /**
  * Saves what changed since `base`, which the server has as `baseVersion`; without a base, the whole
@@ -68,16 +68,24 @@ export async function fetchSong(id: string): Promise<StoredVersion | undefined> 
   const response = await ask(`/api/songs/${id}`, "GET");
   if (!response?.ok) return undefined;
   const stored = storedSchema.safeParse(await response.json().catch(() => undefined));
-  return stored.success ? readStored(stored.data) : undefined;
+  return stored.success ? storedVersion(stored.data, readSongPieces(stored.data)) : undefined;
+}
+
+interface Stored {
+  readonly version: number;
+  readonly savedAt: Date;
 }
 
 /** Puts a stored song together; undefined when it cannot be read. */
-export function readStored(
-  stored: SongText & { readonly version: number; readonly savedAt: Date },
+export function readStored(stored: SongText & Stored): StoredVersion | undefined {
+  return storedVersion(stored, readSongText(stored));
+}
+
+function storedVersion(
+  { version, savedAt }: Stored,
+  read: ReturnType<typeof readSongText>,
 ): StoredVersion | undefined {
-  const read = readSongText(stored);
-  if (!read.ok) return undefined;
-  return { song: read.value.song, version: stored.version, at: stored.savedAt };
+  return read.ok ? { song: read.value.song, version, at: savedAt } : undefined;
 }
 
 const revisionsSchema = z.object({
@@ -113,8 +121,8 @@ export async function fetchRevisions(
 export async function fetchRevision(id: string, revisionId: string): Promise<Song | undefined> {
   const response = await ask(`/api/songs/${id}/revisions/${revisionId}`, "GET");
   if (!response?.ok) return undefined;
-  const text = textSchema.safeParse(await response.json().catch(() => undefined));
-  const read = text.success ? readSongText(text.data) : undefined;
+  const pieces = piecesSchema.safeParse(await response.json().catch(() => undefined));
+  const read = pieces.success ? readSongPieces(pieces.data) : undefined;
   return read?.ok ? read.value.song : undefined;
 }
 

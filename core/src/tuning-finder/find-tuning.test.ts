@@ -3,8 +3,11 @@ import { describe, expect, it } from "vitest";
 import { familyOf } from "../instrument/instrument";
 import { TUNING_LIBRARY, tuningById } from "../instrument/tuning-library";
 import { tuningNames } from "../instrument/tuning";
+import { midiAt, neckOf } from "../neck/neck";
+import { midiOf } from "../pitch/pitch";
 import { fraction } from "../rhythm/fraction";
-import { withoutPlaces } from "../score/bar";
+import { eventsOf, withoutPlaces } from "../score/bar";
+import { notesOf } from "../score/event";
 import { keyOf, partOn, said } from "../placement/placement.test-kit";
 import { candidatesFor } from "./candidates";
 import { findTuning, isInHand, nameOf, type TuningRequest } from "./find-tuning";
@@ -70,7 +73,18 @@ describe("the tuning finder", () => {
       names.join(", "),
     ).toBe(true);
     expect(reasonsFor(found[0]!).length).toBeGreaterThan(1);
-    expect(found[0]!.bars.flat().length).toBeGreaterThan(0);
+    // The bars it shows lie in the tuning that it names, every note of them.
+    const [best] = found;
+    const neck = neckOf(
+      { ...partOn(row[0], 0).instrument, tuning: best!.tuning },
+      { fret: best!.capo },
+    );
+    const notes = eventsOf(best!.bars.flat()).flatMap(notesOf);
+    expect(notes.length).toBeGreaterThan(7);
+    for (const note of notes) {
+      if (note.kind === "dead") continue;
+      expect(note.place && midiAt(note.place, neck)).toBe(midiOf(note.pitch));
+    }
   });
 
   it("asks for the mark that decides, and follows it", () => {

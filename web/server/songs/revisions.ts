@@ -128,7 +128,7 @@ export async function textOfVersion(
     .execute();
   const [first, ...later] = rows;
   if (!first?.whole || rows.at(-1)!.version !== version) return undefined;
-  return { whole: first.whole, changes: later.map(({ change }) => change ?? "") };
+  return { whole: first.whole, changes: later.map(({ change }) => change ?? "null") };
 }
 
 /**

@@ -1,4 +1,4 @@
-import { readSong } from "@intonazione/core/formats/json";
+import { readSong, type SongText } from "@intonazione/core/formats/json";
 import type { Song } from "@intonazione/core/score";
 import { z } from "zod";
 import { database } from "../database";
@@ -80,10 +80,19 @@ export async function savedAnswer(id: string, save: SongSave): Promise<Response>
   }
 }
 
-/** A stored song as it is kept: its texts are sent on as they are. */
-export function storedAnswer(stored: StoredSong): Response {
-  const { id, version, savedAt, whole, changes } = stored;
-  return Response.json({ id, version, savedAt, whole, changes });
+/** A stored song as it is kept: its texts are JSON already, and are sent on as they are. */
+export function storedAnswer({ id, version, savedAt, ...text }: StoredSong): Response {
+  return piecesAnswer(text, { id, version, savedAt });
+}
+
+/** @param head What is said beside the song. */
+export function piecesAnswer({ whole, changes }: SongText, head: object = {}): Response {
+  const said = JSON.stringify(head).slice(1, -1);
+  const body = `{${said}${said && ","}"whole":${whole},"changes":[${changes.join()}]}`;
+  return new Response(body, {
+    // Packing a long song takes longer than sending it as it is.
+    headers: { "Content-Type": "application/json", "Cache-Control": "no-store, no-transform" },
+  });
 }
 
 export async function readRevisionMark(request: Request): Promise<Incoming<RevisionMark>> {

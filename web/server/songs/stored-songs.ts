@@ -32,14 +32,14 @@ export async function storedSongs(
   const songs = new Map<string, StoredSong & { readonly changes: string[] }>();
   for (const row of rows) {
     const known = songs.get(row.id);
-    if (known) known.changes.push(row.change ?? "");
+    if (known) known.changes.push(row.change ?? "null");
     else {
       songs.set(row.id, {
         id: row.id,
         version: row.version,
         wholeVersion: row.whole_version,
         savedAt: row.updated_at,
-        whole: row.whole ?? "",
+        whole: row.whole ?? "null",
         changes: [],
       });
     }

@@ -16,4 +16,10 @@ export {
   writeSongJson,
   type SongDocument,
 } from "./song-json";
-export { readSongText, type ReadSong, type SongText } from "./song-text";
+export {
+  readSongPieces,
+  readSongText,
+  type ReadSong,
+  type SongPieces,
+  type SongText,
+} from "./song-text";

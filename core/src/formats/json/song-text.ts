@@ -17,20 +17,30 @@ export interface ReadSong {
   readonly plain: unknown;
 }
 
-/** Puts a stored song together and reads it. Differences are those of the document's own schema. */
+/** The same, parsed. */
+export interface SongPieces {
+  readonly whole: unknown;
+  readonly changes: readonly unknown[];
+}
+
 export function readSongText({ whole, changes }: SongText): Result<ReadSong, readonly Finding[]> {
-  const plain = plainSong(whole, changes);
+  return readSongPieces({ whole: parsed(whole), changes: changes.map(parsed) });
+}
+
+/** Puts a stored song together and reads it. Differences are those of the document's own schema. */
+export function readSongPieces(pieces: SongPieces): Result<ReadSong, readonly Finding[]> {
+  const plain = plainSong(pieces);
   if (!plain.ok) return err([finding(plain.error)]);
   const song = readSong(plain.value);
   return song.ok ? ok({ song: song.value, plain: plain.value }) : song;
 }
 
-function plainSong(whole: string, changes: readonly string[]): Result<unknown> {
-  const envelope = readSongEnvelope(parsed(whole));
+function plainSong({ whole, changes }: SongPieces): Result<unknown> {
+  const envelope = readSongEnvelope(whole);
   if (!envelope.ok) return err(envelope.error[0]!.message);
   let plain = envelope.value;
   for (const [index, change] of changes.entries()) {
-    const applied = applyDifference(plain, parsed(change));
+    const applied = applyDifference(plain, change);
     if (!applied.ok) return err(`change ${index + 1} does not fit: ${applied.error}`);
     plain = applied.value;
   }

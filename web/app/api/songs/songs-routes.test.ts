@@ -1,5 +1,5 @@
 import { randomUUID } from "node:crypto";
-import { readSongText } from "@intonazione/core/formats/json";
+import { readSongPieces } from "@intonazione/core/formats/json";
 import { fingerprint } from "@intonazione/core/foundation";
 import { demoSong, DEMO_SONGS } from "@intonazione/demo";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
@@ -18,11 +18,11 @@ const at = (id: string) => ({ params: Promise.resolve({ id }) });
 interface Stored {
   readonly id: string;
   readonly version: number;
-  readonly whole: string;
-  readonly changes: readonly string[];
+  readonly whole: unknown;
+  readonly changes: readonly unknown[];
 }
 const titleOf = (body: Stored) => {
-  const read = readSongText(body);
+  const read = readSongPieces(body);
   return read.ok ? read.value.song.title : undefined;
 };
 const read = async (response: Promise<Response>) => {

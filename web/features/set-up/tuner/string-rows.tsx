@@ -38,12 +38,13 @@ export function StringRows({
       <tbody>
         {rows.map((target) => {
           const { string, hz } = target;
-          const log = tuner.log.get(string) ?? {};
+          const log = tuner.log.get(string) ?? { readings: 0 };
           const isChosen = tuner.chosen === string;
           const isHeard = tuner.reading?.target.string === string;
           return (
             <tr
               key={string}
+              data-readings={log.readings}
               className={`border-b border-hairline last:border-0 ${isHeard ? "bg-madder-wash" : ""}`}
             >
               <th scope="row" className="py-0.5 font-normal">

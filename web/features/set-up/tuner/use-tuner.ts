@@ -9,6 +9,8 @@ import { Listening, ListeningFailed, type Source, type Trouble } from "./listeni
 
 /** The last steady readings of a string, in cents from its target. */
 export interface StringLog {
+  /** How often it was read. */
+  readonly readings: number;
   readonly withoutCapo?: number;
   readonly withCapo?: number;
 }
@@ -62,7 +64,9 @@ export function useTuner({ instrument, capo, referenceHz, seed }: TunerSetUp) {
     setLog((before) => {
       const entry = now.isCapoOn ? { withCapo: next.cents } : { withoutCapo: next.cents };
       const { string: at } = next.target;
-      return new Map(before).set(at, { ...before.get(at), ...entry });
+      const known = before.get(at);
+      const readings = (known?.readings ?? 0) + 1;
+      return new Map(before).set(at, { ...known, ...entry, readings });
     });
   }, []);
 

@@ -1,5 +1,5 @@
 import { answer, idSchema, revisionIdSchema } from "@/server/http";
-import { notHere, ourRevisions, readRevisionMark } from "@/server/songs/song-api";
+import { notHere, ourRevisions, piecesAnswer, readRevisionMark } from "@/server/songs/song-api";
 
 interface Context {
   readonly params: Promise<{ id: string; revisionId: string }>;
@@ -19,7 +19,7 @@ export function GET(_request: Request, context: Context): Promise<Response> {
   return answer(async () => {
     const at = await addressOf(context);
     const text = at && (await (await ourRevisions()).text(at.songId, at.revisionId));
-    return text ? Response.json(text) : notHere();
+    return text ? piecesAnswer(text) : notHere();
   });
 }
 
