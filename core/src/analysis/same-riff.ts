@@ -25,7 +25,7 @@ export interface Riff {
 
 /**
  * Whether an earlier phrase is the same line, moved as a whole.
- * @example // "the riff of Opening, a fourth lower"
+ * Like “the riff of Opening, a fourth lower”.
  */
 export function sameRiff(line: Riff, lines: readonly Riff[]): string | undefined {
   if (line.heard.length < LEAST_NOTES) return undefined;

@@ -27,7 +27,7 @@ export interface FormReading {
  * Reads a form as it is said: sections with names, phrases by their letters, how often, and how
  * single passes end. A slip leaves out its own word.
  *
- * @example "Verse x2: A x4 [4: B] C; Chorus: D x2 over Em Am" // the verse twice, and so on
+ * @example parseForm("Verse x2: A x4 [4: B]", [{ id: "p" }, { id: "q" }], () => "s").form[0].items[0].endings // [{ passes: [4], phraseId: "q" }]
  */
 export function parseForm(
   text: string,

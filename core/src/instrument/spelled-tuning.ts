@@ -49,8 +49,8 @@ const NOT_RISING = 12;
  * where it lies nearest to the usual set of that many strings, rather down than up, and rising.
  *
  * @param wanted The family, where it is known; a rarer one is then believed.
- * @example spelledTuning("D A D G B E") // D2 A2 D3 G3 B3 E4
- * @example spelledTuning("C F C G")     // C1 F1 C2 G2, a bass
+ * @example formatTuning(spelledTuning("D A D G B E").value.tuning) // "D2 A2 D3 G3 B3 E4"
+ * @example formatTuning(spelledTuning("C F C G").value.tuning) // "C1 F1 C2 G2"
  * @returns an error that names the token that could not be read and what was expected.
  */
 export function spelledTuning(text: string, wanted?: InstrumentFamily): Result<SpelledTuning> {

@@ -74,7 +74,7 @@ export function fretFromNut({ string, fret }: Omit<Place, "finger">, neck: Neck)
  * Every place where `pitch` can be played on `neck`, lowest fret first. Beside a partial capo no
  * finger goes behind the clamp.
  * @returns empty when no string reaches it.
- * @example placesOf(midi(64), standardNeck) // string 1 fret 0, string 2 fret 5, string 3 fret 9, …
+ * @example placesOf(midi(64), standardNeck)[1] // { string: 2, fret: 5 }
  */
 export function placesOf(pitch: Midi, neck: Neck): readonly Place[] {
   const places: Place[] = [];

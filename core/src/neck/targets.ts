@@ -16,7 +16,7 @@ export interface StringTarget {
  * What each string shall sound with the capo on; index 0 is string 1. The names follow the strings'
  * own: under a capo all covered strings move alike.
  *
- * @example targetsOf({ tuning: standard }, { fret: 7 }) // B4 F♯4 D4 A3 E3 B2
+ * @example targetsOf({ tuning: standard }, { fret: 7 })[1].pitch // pitch("F#4")
  */
 export function targetsOf(
   { tuning }: Pick<Instrument, "tuning">,

@@ -153,7 +153,7 @@ export function parseChords(text: string): Result<readonly Chord[]> {
   return ok(chords);
 }
 
-/** @example formatChord({ root: D, quality: "", bass: F♯ }) // "D/F#" */
+/** @example formatChord({ root: name("D"), quality: "", bass: name("F#") }) // "D/F#" */
 export function formatChord(chord: Chord): string {
   return writeChord(chord, formatPitchClass);
 }

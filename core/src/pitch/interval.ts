@@ -15,7 +15,7 @@ const STEPS = "CDEFGAB";
 /**
  * The interval between two pitches, whichever is higher, named by the letters and measured along the
  * line of fifths: a third is one whether it is written B♭–D or A♯–C𝄪.
- * @example intervalBetween(E3, G3).name // "m3"
+ * @example intervalBetween(pitch("E3"), pitch("G3")).name // "m3"
  */
 export function intervalBetween(one: Pitch, other: Pitch): Interval {
   const place = ({ step, octave }: Pitch) => 7 * octave + STEPS.indexOf(step);
@@ -46,7 +46,7 @@ const QUALITY_WORDS: Readonly<Record<string, string>> = {
   d: "diminished",
 };
 
-/** @example intervalInWords(intervalBetween(E3, G4)) // "minor third and an octave" */
+/** @example intervalInWords(intervalBetween(pitch("E3"), pitch("G4"))) // "minor third and an octave" */
 export function intervalInWords({ name, octaves }: Pick<Interval, "name" | "octaves">): string {
   const number = NUMBER_WORDS[Number(name.at(-1)) - 1] ?? "interval";
   const quality = QUALITY_WORDS[name[0]!];

@@ -68,7 +68,7 @@ export function parseKey(text: string): Result<Key> {
   return ok(key);
 }
 
-/** @example formatKey(…) // "Bb minor" */
+/** @example formatKey(key("Bbm")) // "Bb minor" */
 export function formatKey({ tonic, mode }: Key): string {
   return `${formatPitchClass(tonic)} ${mode}`;
 }

@@ -6,8 +6,8 @@ import { atHeight, midiOf, type Midi, type Pitch } from "./pitch";
  * lies in the twelve fifths around the tonic. In major that is ♭2 … ♯4; in minor the window sits one
  * fifth lower (♭5 … 7), since minor riffs lower the fifth far more often than they raise the fourth.
  *
- * @example spellMidi(midi(58), D minor) // B♭3
- * @example spellMidi(midi(61), C♯ minor) // C♯4, never D♭4
+ * @example spellMidi(midi(58), key("D minor")) // pitch("Bb3")
+ * @example spellMidi(midi(61), key("C# minor")) // pitch("C#4")
  */
 export function spellMidi(number: Midi, key: Key): Pitch {
   let names = namesByKey.get(key);
@@ -21,7 +21,7 @@ export function spellMidi(number: Midi, key: Key): Pitch {
 /**
  * The same sound by another name: of those with at most one sign the next one round the circle; the
  * pitch itself where it has none (D, G, A).
- * @example otherName(E♭4) // D♯4
+ * @example otherName(pitch("Eb4")) // pitch("D#4")
  */
 export function otherName(pitch: Pitch): Pitch {
   const height = midiOf(pitch);

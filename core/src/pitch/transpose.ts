@@ -7,7 +7,7 @@ import { atHeight, midiOf, type Pitch } from "./pitch";
  * of the ways that sound alike the one with the fewest signs. A name that would still need a double
  * sign goes by its neighbour's.
  *
- * @example transposed([E2, A2, D3, G3, B3, E4], 7) // B2, E3, A3, D4, F♯4, B4
+ * @example transposed(["E2", "A2", "B3"].map(pitch), 7) // ["B2", "E3", "F#4"].map(pitch)
  */
 export function transposed(pitches: readonly Pitch[], semitones: number): readonly Pitch[] {
   if (semitones === 0) return pitches;

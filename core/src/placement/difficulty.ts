@@ -111,7 +111,7 @@ const HARD_WORDS: Readonly<Record<Hardship, string>> = {
   bends: "bends that have to land",
 };
 
-/** @example difficultyInWords(difficulty) // "difficulty 3.4, for wide stretches" */
+/** @example difficultyInWords({ level: 3.4, because: [{ hardship: "stretches", amount: 2, bars: [1] }] }) // "difficulty 3.4, for wide stretches" */
 export function difficultyInWords({ level, because: [first] }: Difficulty): string {
   const reason = first ? `, for ${hardshipInWords(first.hardship)}` : "";
   return `difficulty ${level.toFixed(1)}${reason}`;

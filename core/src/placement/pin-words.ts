@@ -2,7 +2,7 @@ import { stringsInWords } from "../instrument/capo";
 import { displayPitch } from "../pitch/pitch";
 import type { Pin, PinConflict } from "./pins";
 
-/** @example conflictInWords(conflict) // "bar 2: D4 on string 5 fret 17 cannot be together with: stay in position 2" */
+/** Like “bar 2: D4 on string 5 fret 17 cannot be together with: stay in position 2”. */
 export function conflictInWords({ bar, pins }: PinConflict): string {
   const [first, ...others] = pins.map(pinInWords);
   const told =

@@ -1,7 +1,7 @@
 import { listInWords } from "../foundation/list-words";
 import type { Matter, Reason } from "./reasons";
 
-/** @example reasonInWords(reason) // "fewer shifts: 1 instead of 4 (bars 2 and 3)" */
+/** Like “fewer shifts: 1 instead of 4 (bars 2 and 3)”. */
 export function reasonInWords({ matter, counts, bars }: Reason): string {
   return said(matter, counts) + barsInWords(bars);
 }

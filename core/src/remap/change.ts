@@ -23,7 +23,7 @@ export type Change = {
   | { readonly kind: "left-out" | "marked"; readonly why: WhyUnreachable }
 );
 
-/** @example changeInWords(change) // "F1 an octave higher, as F2: out of range: 1 semitone below …" */
+/** Like “F1 an octave higher, as F2: out of range: 1 semitone below …”. */
 export function changeInWords(change: Change): string {
   const name = displayPitch(change.pitch);
   switch (change.kind) {

@@ -99,7 +99,7 @@ const LETTERS: readonly Step[] = ["C", "D", "E", "F", "G", "A", "B"];
 /**
  * A pitch so many scale steps away: its letter moves on, and a note that stands outside the key
  * stays as far outside of it as it was.
- * @example stepsAway(G♯4, A minor, 1) // A♯4: G is natural in the key, and so is A
+ * @example stepsAway(pitch("G#4"), key("A minor"), 1) // pitch("A#4")
  */
 export function stepsAway(pitch: Pitch, key: Key, steps: number): Pitch | undefined {
   const at = LETTERS.indexOf(pitch.step) + steps;

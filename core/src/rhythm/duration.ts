@@ -144,7 +144,7 @@ export function oddPartOf(number: number): number {
  * A duration as notes tied together, the longest first, each of which one note can say.
  * @returns undefined where no row of notes says it: finer than a sixty-fourth, or of a tuplet of
  *   more than 63.
- * @example writtenAs(fraction(5, 16)) // [1/4, 1/16]
+ * @example writtenAs(fraction(5, 16)) // [fraction(1, 4), fraction(1, 16)]
  */
 export function writtenAs(duration: Fraction): readonly Fraction[] | undefined {
   if (noteValueOf(duration)) return [duration];

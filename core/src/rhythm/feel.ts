@@ -34,7 +34,7 @@ export const TRIPLET_SWING: Feel = { kind: "swing", unit: 8, ratio: fraction(2) 
  * times as long as the second; a pair in which tuplets stand is played as written.
  *
  * @param onsets from the start of the bar, rising; the result keeps order and length
- * @example playedOnsets([1/8], TRIPLET_SWING) // [1/6]
+ * @example playedOnsets([fraction(1, 8)], TRIPLET_SWING) // [fraction(1, 6)]
  */
 export function playedOnsets(onsets: readonly Fraction[], feel: Feel): readonly Fraction[] {
   if (feel.kind === "straight") return onsets;

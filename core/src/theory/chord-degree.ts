@@ -15,7 +15,7 @@ const UPPER: Readonly<Record<string, string>> = { "2": "9", "4": "11", "6": "13"
 /**
  * Where a note stands against a chord. A second is the ninth of every chord that has a third; fourth
  * and sixth become eleventh and thirteenth over a seventh.
- * @example degreeInChord(A, G minor) // { degree: "9", isTarget: false }
+ * @example degreeInChord(name("A"), chord("Gm")) // { degree: "9", isTarget: false }
  */
 export function degreeInChord(name: PitchClass, { root, quality }: Chord): ChordDegree {
   const tones: readonly number[] = CHORD_TONES[quality];

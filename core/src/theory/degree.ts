@@ -4,7 +4,7 @@ import type { PitchClass } from "../pitch/pitch";
 /**
  * Where a note stands in a key, counted from its tonic and told apart from the major scale, as
  * teachers number them in major and minor alike.
- * @example degreeOf(F, D minor) // "♭3"
+ * @example degreeOf(name("F"), key("D minor")) // "♭3"
  */
 export function degreeOf(name: PitchClass, { tonic }: Key): string {
   // On the line of fifths from the tonic: 4 1 5 2 6 3 7 are the major scale, seven further a sharp.

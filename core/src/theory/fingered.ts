@@ -10,8 +10,8 @@ import { spellMidi } from "../pitch/spelling";
  * strings are tuned above (or below) the strings that shapes are named after. A single dropped
  * string moves no names; a partial capo moves none either, since it only changes open strings.
  *
- * @example soundingShift(halfStepDownGuitar, 0) // -1
- * @example soundingShift(dropDGuitar, 3)        // 3
+ * @example soundingShift(guitar("half-step-down"), { fret: 0 }) // -1
+ * @example soundingShift(guitar("drop-d"), { fret: 3 }) // 3
  */
 export function soundingShift(
   { tuning, kind }: Pick<Instrument, "tuning" | "kind">,

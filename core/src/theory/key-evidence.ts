@@ -10,7 +10,7 @@ const ORDINALS = ["", "1st", "2nd", "3rd", "4th", "5th", "6th", "7th"];
 /**
  * Why the notes are in a scale, in sentences: what tells it from the plain major or minor scale, what
  * it begins and ends on, and what lies outside.
- * @example evidenceFor(D dorian, notes)[0] // "raised 6th (B) in bars 2 and 4: dorian, not minor"
+ * Like “raised 6th (B) in bars 2 and 4: dorian, not minor”.
  */
 export function evidenceFor(scale: Scale, notes: readonly KeyNote[]): readonly string[] {
   return [...distinctions(scale, notes), ...ends(scale, notes), membership(scale, notes)];
@@ -78,7 +78,7 @@ function barsWith(chroma: number, notes: readonly KeyNote[]): readonly number[] 
   return [...new Set(notes.filter(({ midi }) => midi % 12 === chroma).map(({ bar }) => bar))];
 }
 
-/** @example barsInWords([2, 4]) // "bars 2 and 4" */
+/** Like “bars 2 and 4”. */
 function barsInWords(bars: readonly number[]): string {
   if (bars.length === 1) return `bar ${bars[0]}`;
   if (bars.length <= MOST_BARS) return `bars ${listInWords(bars)}`;

@@ -58,7 +58,7 @@ const AGAINST = {
  * the chord excepted; what it leaves out, and what stands in the bass, counts against it.
  * @param midis Sounding, any order; the lowest is the bass.
  * @returns empty for a single pitch class, and for clusters of more than seven.
- * @example nameChord([48, 52, 55, 59])[0] // Cmaj7
+ * @example formatChord(nameChord([48, 52, 55, 59])[0].chord) // "Cmaj7"
  */
 export function nameChord(
   midis: readonly number[],

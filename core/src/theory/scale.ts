@@ -30,7 +30,7 @@ export interface Scale {
 
 const STEP_FIFTHS = [0, 2, 4, -1, 1, 3, 5];
 
-/** Fifths from the tonic of a degree. @example fifthsOfDegree("♭3") // -3 */
+/** Fifths from the tonic of a degree: −3 for “♭3”. */
 function fifthsOfDegree(degree: string): number {
   const signs = [...degree.slice(0, -1)].reduce((sum, sign) => sum + (sign === "♯" ? 1 : -1), 0);
   return STEP_FIFTHS[Number(degree.at(-1)) - 1]! + 7 * signs;
@@ -59,7 +59,7 @@ export function scaleKind(name: ScaleName): ScaleKind {
   return BY_NAME.get(name)!;
 }
 
-/** The names of a scale's notes, rising. @example notesOfScale(D dorian) // D E F G A B C */
+/** The names of a scale's notes, rising. @example notesOfScale({ tonic: name("D"), name: "dorian" }).map(displayPitchClass).join(" ") // "D E F G A B C" */
 export function notesOfScale({ tonic, name }: Scale): readonly PitchClass[] {
   return scaleKind(name).fifths.map((fifths) => pitchClassAtFifths(fifthsOf(tonic) + fifths));
 }
@@ -80,7 +80,7 @@ export function scaleOfKey({ tonic, mode }: Key): Scale {
   return { tonic, name: mode };
 }
 
-/** @example formatScale({ tonic: F♯, name: "dorian" }) // "F# dorian" */
+/** @example formatScale({ tonic: name("F#"), name: "dorian" }) // "F# dorian" */
 export function formatScale({ tonic, name }: Scale): string {
   return `${formatPitchClass(tonic)} ${name}`;
 }

@@ -14,7 +14,7 @@ const STEPS_OF_KEY = {
  * falls by one. Elsewhere by the place on the line of fifths nearest to the key.
  *
  * @param midis In the order in which they sound.
- * @example spellLine([62, 63, 64, 63, 62], D minor) // D4 D♯4 E4 E♭4 D4
+ * @example spellLine([62, 63, 64, 63, 62], key("D minor")).map(formatPitch).join(" ") // "D4 D#4 E4 Eb4 D4"
  */
 export function spellLine(midis: readonly number[], key: Key): readonly Pitch[] {
   const tonic = chromaOf(key.tonic);

@@ -32,7 +32,7 @@ function sureness(share: number): string {
   return "possible";
 }
 
-/** @example questionInWords(question) // "Was the D2 in bar 1 an open string?" */
+/** Like “Was the D2 in bar 1 an open string?”. */
 export function questionInWords({ pitch, bar }: Question): string {
   return `Was the ${displayPitch(pitch)} in bar ${bar} an open string?`;
 }

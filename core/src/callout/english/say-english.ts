@@ -145,7 +145,7 @@ function suffixWords(technique: Technique): string | undefined {
   }
 }
 
-/** @example sayValue(fraction(3, 8)) // "dotted quarters" */
+/** Like “dotted quarter notes”; undefined for a value without a name. */
 function sayValue(duration: Fraction): string | undefined {
   const value = noteValueOf(duration);
   if (!value || (value.tuplet && (value.tuplet.actual !== 3 || value.dots > 0))) return undefined;

@@ -11,7 +11,7 @@ import { FORMAT_WORDS, LOSSES, type LossyFormat } from "./losses.data";
  * occurs. Empty where nothing is lost.
  *
  * @param partId the part that is written, where the format holds one
- * @example "plain text cannot carry fermatas: 2 places"
+ * Like “plain text cannot carry fermatas: 2 places”.
  */
 export function lossesIn(song: Song, format: LossyFormat, partId?: string): readonly Finding[] {
   const counts = countFeatures(song, partId);
