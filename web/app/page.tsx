@@ -1,14 +1,15 @@
 import { Shelf } from "@/features/shelf/shelf";
-import { ourShelf } from "@/server/shelf";
+import { readAddress } from "@/features/shelf/read-address";
+import { ourShelf } from "@/server/shelf/our-shelf";
+import { readShelfQuery } from "@/server/shelf/shelf-api";
 
 export const dynamic = "force-dynamic";
 
 export default async function ShelfPage({
   searchParams,
 }: {
-  readonly searchParams: Promise<{ readonly find?: string | string[] }>;
+  readonly searchParams: Promise<Readonly<Record<string, string | string[] | undefined>>>;
 }) {
-  const { find } = await searchParams;
-  const search = typeof find === "string" ? find.trim().slice(0, 200) : "";
-  return <Shelf shelf={await ourShelf(search)} search={search} />;
+  const asked = await searchParams;
+  return <Shelf shelf={await ourShelf(readShelfQuery(asked))} address={readAddress(asked)} />;
 }

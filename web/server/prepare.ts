@@ -2,6 +2,7 @@ import { DEMO_STUDIO, demoRack, demoSongs } from "@intonazione/demo";
 import { openDatabase } from "./database";
 import { InstrumentRepository } from "./instrument-repository";
 import { migrate } from "./migrate";
+import { bringRowsUpToDate } from "./songs/difficulties";
 import { SongRepository } from "./songs/song-repository";
 import { createStudio } from "./studio-repository";
 
@@ -22,6 +23,7 @@ try {
     for (const instrument of demoRack()) await rack.create(instrument);
     // The first of the list shall be the one touched last.
     for (const song of [...demoSongs()].reverse()) await songs.create(song);
+    await bringRowsUpToDate(db);
   }
 } finally {
   await db.destroy();

@@ -4,6 +4,7 @@ import type { Song } from "@intonazione/core/score";
 import type { Kysely } from "kysely";
 import type { Tables } from "../tables";
 import { changedColumns, columnsOf } from "./columns";
+import { bringRowsUpToDateSoon } from "./difficulties";
 import { sharedHeads, type Head, type Heads } from "./heads";
 import { textOfVersion, thinSong } from "./revisions";
 import { storedSongs, type StoredSong } from "./stored-songs";
@@ -54,7 +55,9 @@ export class SongRepository {
 
   /** All of them, or none. @returns their ids in order. */
   async createAll(songs: readonly Song[]): Promise<readonly string[]> {
-    return this.db.transaction().execute((trx) => this.createIn(trx, songs));
+    const ids = await this.db.transaction().execute((trx) => this.createIn(trx, songs));
+    bringRowsUpToDateSoon(this.db);
+    return ids;
   }
 
   /** The same within a transaction that does more. */
@@ -108,11 +111,26 @@ export class SongRepository {
     const saved = await this.write(id, save, { song: song.value, plain }, head);
     if (!saved) return this.refuse(id, baseVersion, plain);
     this.heads.set(this.keyOf(id), saved);
+    bringRowsUpToDateSoon(this.db);
     if (saved.wholeVersion === saved.version) {
       // What is old gives way behind the answer.
       void thinSong(this.db, id, this.now()).catch((error: unknown) => console.error(error));
     }
     return { kind: "saved", version: saved.version, savedAt: saved.savedAt };
+  }
+
+  /** Gives a song another title, as a save of its own. */
+  async rename(id: string, title: string): Promise<"renamed" | "missing" | "busy"> {
+    const version = await this.versionOf(id);
+    if (version === undefined) return "missing";
+    const head = await this.head(id, version);
+    if (!head) return "busy";
+    const difference = { fields: { title: { value: title } } };
+    const after = applyDifference(head.plain, difference);
+    if (!after.ok) return "busy";
+    const print = fingerprint(after.value);
+    const outcome = await this.save(id, { baseVersion: version, difference, fingerprint: print });
+    return outcome.kind === "saved" ? "renamed" : "busy";
   }
 
   private keyOf(id: string): string {

@@ -1,5 +1,5 @@
 import { answer } from "@/server/http";
-import { ourShelfArchive, readArrival, takeIn } from "@/server/shelf-api";
+import { ourShelfArchive, readArrival, takeIn } from "@/server/shelf/shelf-archive";
 
 export const dynamic = "force-dynamic";
 

@@ -1,6 +1,7 @@
 import type { CataloguePart, Sketch, SongState, Wish } from "@intonazione/core/catalogue";
-import { sql, type Expression, type Kysely, type SqlBool } from "kysely";
-import type { Tables } from "./tables";
+import { sql, type Kysely } from "kysely";
+import type { Tables } from "../tables";
+import { conditionOf } from "./conditions";
 
 /** What the shelf shows of a song. */
 export interface SongCard {
@@ -41,7 +42,13 @@ export interface ShelfPage {
 }
 
 /** How long the bin keeps a song. */
-export const BIN_DAYS = 30;
+const BIN_DAYS = 30;
+const DAY_MS = 86_400_000;
+
+export interface StateBefore {
+  readonly id: string;
+  readonly state: SongState;
+}
 
 /** The shelf of one studio: what is on it, found and sorted by the database. */
 export class ShelfRepository {
@@ -98,6 +105,70 @@ export class ShelfRepository {
     };
   }
 
+  /** Says how far songs are. @returns how each was before. */
+  async setState(ids: readonly string[], state: SongState): Promise<readonly StateBefore[]> {
+    return this.db.transaction().execute(async (trx) => {
+      const before = await trx
+        .selectFrom("songs")
+        .select(["id", "state"])
+        .where("studio_id", "=", this.studioId)
+        .where("id", "in", ids)
+        .forUpdate()
+        .execute();
+      await trx
+        .updateTable("songs")
+        .set({ state })
+        .where("studio_id", "=", this.studioId)
+        .where("id", "in", ids)
+        .execute();
+      return before;
+    });
+  }
+
+  /** Puts songs into the bin, with everything that belongs to them. @returns how many. */
+  async remove(ids: readonly string[]): Promise<number> {
+    await this.emptyOld();
+    const { numUpdatedRows } = await this.db
+      .updateTable("songs")
+      .set({ removed_at: new Date() })
+      .where("studio_id", "=", this.studioId)
+      .where("id", "in", ids)
+      .where("removed_at", "is", null)
+      .executeTakeFirst();
+    return Number(numUpdatedRows);
+  }
+
+  /** Takes songs out of the bin: as they were, where they were. @returns how many. */
+  async bringBack(ids: readonly string[]): Promise<number> {
+    const { numUpdatedRows } = await this.db
+      .updateTable("songs")
+      .set({ removed_at: null })
+      .where("studio_id", "=", this.studioId)
+      .where("id", "in", ids)
+      .where("removed_at", "is not", null)
+      .executeTakeFirst();
+    return Number(numUpdatedRows);
+  }
+
+  /** What is in the bin is gone, with all its versions. @returns how many songs that were. */
+  async emptyBin(): Promise<number> {
+    const { numDeletedRows } = await this.db
+      .deleteFrom("songs")
+      .where("studio_id", "=", this.studioId)
+      .where("removed_at", "is not", null)
+      .executeTakeFirst();
+    return Number(numDeletedRows);
+  }
+
+  /** The bin keeps nothing for ever. */
+  async emptyOld(now = new Date()): Promise<void> {
+    await this.db
+      .deleteFrom("songs")
+      .where("studio_id", "=", this.studioId)
+      .where("removed_at", "<", new Date(now.getTime() - BIN_DAYS * DAY_MS))
+      .execute();
+  }
+
   private found({ wishes, isBin, collectionId }: ShelfQuery) {
     return this.db
       .selectFrom("songs")
@@ -130,31 +201,5 @@ function orderOf({ sort, collectionId, isBin }: ShelfQuery) {
       if (collectionId === undefined) return sql`updated_at desc`;
       return sql`(select position from collection_songs
         where song_id = songs.id and collection_id = ${collectionId})`;
-  }
-}
-
-/** The same as `satisfies` of the core, said to the database. */
-function conditionOf(wish: Wish): Expression<SqlBool> {
-  switch (wish.kind) {
-    case "title":
-      return sql<SqlBool>`title ilike ${`%${wish.text.replace(/[\\%_]/gu, "\\$&")}%`}`;
-    case "tuning":
-      return sql<SqlBool>`tunings @> ${[wish.open]}::text[]`;
-    case "instrument":
-      return sql<SqlBool>`instruments @> ${[wish.instrument]}::text[]`;
-    case "capo":
-      if (wish.fret === "any") return sql<SqlBool>`capos <> '{0}'`;
-      if (wish.fret === 0) return sql<SqlBool>`capos = '{0}'`;
-      return sql<SqlBool>`capos @> ${[wish.fret]}::int[]`;
-    case "key":
-      return sql<SqlBool>`key_name = ${wish.keyName}`;
-    case "technique":
-      return sql<SqlBool>`techniques @> ${[wish.technique]}::text[]`;
-    case "tempo":
-      return sql<SqlBool>`tempo_to >= ${wish.from ?? 0} and tempo_from <= ${wish.to ?? 1e6}`;
-    case "difficulty":
-      return sql<SqlBool>`difficulty between ${wish.from ?? 0} and ${wish.to ?? 100}`;
-    case "state":
-      return sql<SqlBool>`state = ${wish.state}`;
   }
 }

@@ -1,12 +1,13 @@
 import { isSame, type Finding } from "@intonazione/core/foundation";
 import { MAX_FILE_BYTES, sizeProblem } from "@intonazione/core/formats/files";
 import { readShelf, writeShelf, type StudioShelf } from "@intonazione/core/formats/shelf";
-import { database } from "./database";
-import { readBytes, refuse, type Incoming } from "./http";
-import { InstrumentRepository } from "./instrument-repository";
-import { allSongs } from "./songs/all-songs";
-import { SongRepository } from "./songs/song-repository";
-import { currentStudio, setProfiles } from "./studio-repository";
+import { database } from "../database";
+import { readBytes, refuse, type Incoming } from "../http";
+import { InstrumentRepository } from "../instrument-repository";
+import { allSongs } from "../songs/all-songs";
+import { bringRowsUpToDateSoon } from "../songs/difficulties";
+import { SongRepository } from "../songs/song-repository";
+import { currentStudio, setProfiles } from "../studio-repository";
 
 export interface ShelfArchive {
   readonly bytes: Uint8Array;
@@ -56,7 +57,7 @@ export interface TakenIn {
  * or nothing. How places are written here stays as it is.
  */
 export async function takeIn({ songs, instruments, profiles }: StudioShelf): Promise<TakenIn> {
-  return database()
+  const taken = await database()
     .transaction()
     .execute(async (trx) => {
       const studio = await currentStudio(trx, "for-update");
@@ -80,4 +81,6 @@ export async function takeIn({ songs, instruments, profiles }: StudioShelf): Pro
         profiles: fresh.length,
       };
     });
+  bringRowsUpToDateSoon(database());
+  return taken;
 }

@@ -1,0 +1,137 @@
+import { SONG_STATES, type SongState } from "@intonazione/core/catalogue";
+import { INSTRUMENT_KINDS } from "@intonazione/core/instrument";
+import { z } from "zod";
+import { ask, AWAY_PROBLEM, isAway, messageOf } from "./ask";
+
+/** What the shelf asks the server. Answers are read before they are believed. */
+
+const cardSchema = z.object({
+  id: z.string(),
+  title: z.string(),
+  keyName: z.string(),
+  tempoBpm: z.number(),
+  parts: z.array(
+    z.object({
+      name: z.string(),
+      instrument: z.string(),
+      kind: z.enum(INSTRUMENT_KINDS),
+      tuning: z.string(),
+      open: z.string(),
+      capo: z.number(),
+    }),
+  ),
+  barCount: z.number(),
+  sketch: z
+    .object({
+      strings: z.number(),
+      barLines: z.array(z.number()),
+      figures: z.array(z.tuple([z.number(), z.number(), z.string()])),
+    })
+    .optional(),
+  difficulty: z.number().optional(),
+  state: z.enum(SONG_STATES),
+  collections: z.array(z.string()),
+  updatedAt: z.coerce.date(),
+  removedAt: z.coerce.date().optional(),
+});
+export type Card = z.infer<typeof cardSchema>;
+
+const pageSchema = z.object({ total: z.int(), songs: z.array(cardSchema) });
+export type CardPage = z.infer<typeof pageSchema>;
+
+/** As many as the server sends at once. */
+export const CARDS_A_PAGE = 60;
+
+export const SORTS = ["change", "title", "tempo", "difficulty"] as const;
+export type Sort = (typeof SORTS)[number];
+
+/** Where one stands before the shelf: everything of it is in the address. */
+export interface ShelfAddress {
+  readonly find: string;
+  readonly sort: Sort;
+  /** A collection by its id, or the bin; absent for the whole shelf. */
+  readonly in?: string | undefined;
+}
+
+/** @example addressQuery({ find: "drop D", sort: "title" }) // "find=drop+D&sort=title" */
+export function addressQuery({ find, sort, in: place }: ShelfAddress): string {
+  const query = new URLSearchParams();
+  if (find.trim() !== "") query.set("find", find.trim());
+  if (sort !== "change") query.set("sort", sort);
+  if (place !== undefined) query.set("in", place);
+  return query.toString();
+}
+
+export type Answer<Value> = Value | { readonly problem: string };
+
+async function asked<Value>(
+  response: Response | undefined,
+  schema: z.ZodType<Value>,
+): Promise<Answer<Value>> {
+  if (isAway(response)) return { problem: AWAY_PROBLEM };
+  if (!response.ok) return { problem: await messageOf(response) };
+  const read = schema.safeParse(await response.json().catch(() => undefined));
+  return read.success ? read.data : { problem: "the server's answer cannot be read" };
+}
+
+/** @param signal Ends the asking when something else is looked for. */
+export async function fetchCards(
+  address: ShelfAddress,
+  from: number,
+  signal?: AbortSignal,
+): Promise<Answer<CardPage>> {
+  const query = new URLSearchParams(addressQuery(address));
+  query.set("from", String(from));
+  const response = await fetch(`/api/shelf/songs?${query.toString()}`, {
+    ...(signal && { signal }),
+  }).catch(() => undefined);
+  return asked(response, pageSchema);
+}
+
+const collectionsSchema = z.object({
+  collections: z.array(z.object({ id: z.string(), name: z.string(), songs: z.int() })),
+});
+export type CollectionRow = z.infer<typeof collectionsSchema>["collections"][number];
+
+export async function fetchCollections(): Promise<Answer<readonly CollectionRow[]>> {
+  const response = await fetch("/api/shelf/collections").catch(() => undefined);
+  const answer = await asked(response, collectionsSchema);
+  return "problem" in answer ? answer : answer.collections;
+}
+
+export type SongChange =
+  | { readonly kind: "state"; readonly ids: readonly string[]; readonly state: SongState }
+  | { readonly kind: "remove" | "bring-back" | "copy"; readonly ids: readonly string[] }
+  | { readonly kind: "rename"; readonly id: string; readonly title: string }
+  | { readonly kind: "empty-bin" };
+
+const changedSchema = z.object({
+  before: z.array(z.object({ id: z.string(), state: z.enum(SONG_STATES) })).optional(),
+  ids: z.array(z.string()).optional(),
+  count: z.int().optional(),
+});
+
+export async function changeSongs(change: SongChange) {
+  return asked(await ask("/api/shelf/songs", "POST", change), changedSchema);
+}
+
+export type CollectionChange =
+  | { readonly kind: "create"; readonly name: string; readonly ids: readonly string[] }
+  | { readonly kind: "rename"; readonly id: string; readonly name: string }
+  | { readonly kind: "remove"; readonly id: string }
+  | { readonly kind: "add" | "take"; readonly id: string; readonly ids: readonly string[] }
+  | {
+      readonly kind: "move";
+      readonly id: string;
+      readonly songId: string;
+      readonly before?: string | undefined;
+    };
+
+const collectionChangedSchema = z.object({
+  id: z.string().optional(),
+  ids: z.array(z.string()).optional(),
+});
+
+export async function changeCollection(change: CollectionChange) {
+  return asked(await ask("/api/shelf/collections", "POST", change), collectionChangedSchema);
+}

@@ -1,0 +1,157 @@
+import { readWishes, SONG_STATES } from "@intonazione/core/catalogue";
+import { z } from "zod";
+import { database } from "../database";
+import { idSchema, problem, readBody, type Incoming } from "../http";
+import { SongRepository } from "../songs/song-repository";
+import { currentStudio } from "../studio-repository";
+import { CollectionRepository } from "./collection-repository";
+import { copySongs } from "./copy-songs";
+import { SHELF_SORTS, ShelfRepository, type ShelfPage, type ShelfQuery } from "./shelf-repository";
+
+/** Cards that are sent at once. */
+export const A_PAGE = 60;
+const MAX_BODY_BYTES = 400_000;
+/** Songs that can be changed by one wish. */
+const MOST_AT_ONCE = 5000;
+
+const querySchema = z.object({
+  find: z.string().max(400).catch(""),
+  sort: z.enum(SHELF_SORTS).catch("change"),
+  in: z
+    .union([idSchema, z.literal("bin")])
+    .optional()
+    .catch(undefined),
+  from: z.coerce.number().int().min(0).max(1_000_000).catch(0),
+});
+
+/** Reads what an address asks of the shelf; what it does not understand counts as not said. */
+export function readShelfQuery(asked: Readonly<Record<string, unknown>>): ShelfQuery {
+  const { find, sort, in: place, from } = querySchema.parse({ find: "", ...asked });
+  return {
+    wishes: readWishes(find).map(({ wish }) => wish),
+    sort,
+    isBin: place === "bin",
+    ...(place !== undefined && place !== "bin" && { collectionId: place }),
+    from,
+    limit: A_PAGE,
+  };
+}
+
+async function ours() {
+  const db = database();
+  return { db, studioId: (await currentStudio(db)).id };
+}
+
+export async function ourPage(query: ShelfQuery): Promise<ShelfPage> {
+  const { db, studioId } = await ours();
+  return new ShelfRepository(db, studioId).page(query);
+}
+
+export async function ourCollections(): Promise<CollectionRepository> {
+  const { db, studioId } = await ours();
+  return new CollectionRepository(db, studioId);
+}
+
+const ids = z.array(idSchema).min(1).max(MOST_AT_ONCE);
+const title = z.string().trim().min(1).max(200);
+const changeSchema = z.discriminatedUnion("kind", [
+  z.object({ kind: z.literal("state"), ids, state: z.enum(SONG_STATES) }),
+  z.object({ kind: z.literal("remove"), ids }),
+  z.object({ kind: z.literal("bring-back"), ids }),
+  z.object({ kind: z.literal("copy"), ids: ids.max(100) }),
+  z.object({ kind: z.literal("rename"), id: idSchema, title }),
+  z.object({ kind: z.literal("empty-bin") }),
+]);
+type ShelfChange = z.infer<typeof changeSchema>;
+
+export function readChange(request: Request): Promise<Incoming<ShelfChange>> {
+  return readBody(request, changeSchema, {
+    what: "{ kind, ids } with what belongs to the kind",
+    maxBytes: MAX_BODY_BYTES,
+  });
+}
+
+/** Does it, and says what is needed to take it back. */
+export async function changed(change: ShelfChange): Promise<Response> {
+  const { db, studioId } = await ours();
+  const shelf = new ShelfRepository(db, studioId);
+  switch (change.kind) {
+    case "state":
+      return Response.json({ before: await shelf.setState(change.ids, change.state) });
+    case "remove":
+      return Response.json({ count: await shelf.remove(change.ids) });
+    case "bring-back":
+      return Response.json({ count: await shelf.bringBack(change.ids) });
+    case "empty-bin":
+      return Response.json({ count: await shelf.emptyBin() });
+    case "copy": {
+      const copies = await copySongs(db, studioId, change.ids);
+      if (copies) return Response.json({ ids: copies }, { status: 201 });
+      return problem(422, { code: "song-unread", message: "a song of these cannot be read" });
+    }
+    case "rename": {
+      const outcome = await new SongRepository(db, studioId).rename(change.id, change.title);
+      if (outcome === "renamed") return Response.json({});
+      const message =
+        outcome === "missing" ? "this studio has no such song" : "it was saved at the same moment";
+      return problem(outcome === "missing" ? 404 : 409, { code: `song-${outcome}`, message });
+    }
+  }
+}
+
+const name = z.string().trim().min(1).max(100);
+const collectionSchema = z.discriminatedUnion("kind", [
+  z.object({ kind: z.literal("create"), name, ids: z.array(idSchema).max(MOST_AT_ONCE) }),
+  z.object({ kind: z.literal("rename"), id: idSchema, name }),
+  z.object({ kind: z.literal("remove"), id: idSchema }),
+  z.object({ kind: z.literal("add"), id: idSchema, ids }),
+  z.object({ kind: z.literal("take"), id: idSchema, ids }),
+  z.object({
+    kind: z.literal("move"),
+    id: idSchema,
+    songId: idSchema,
+    before: idSchema.optional(),
+  }),
+]);
+type CollectionChange = z.infer<typeof collectionSchema>;
+
+export function readCollectionChange(request: Request): Promise<Incoming<CollectionChange>> {
+  return readBody(request, collectionSchema, {
+    what: "{ kind, id } with what belongs to the kind",
+    maxBytes: MAX_BODY_BYTES,
+  });
+}
+
+export async function changedCollection(change: CollectionChange): Promise<Response> {
+  const collections = await ourCollections();
+  const missing = () =>
+    problem(404, { code: "collection-missing", message: "this studio has no such collection" });
+  switch (change.kind) {
+    case "create": {
+      const id = await collections.create(change.name);
+      if (id === undefined) {
+        return problem(422, {
+          code: "collections-full",
+          message: "there are too many collections",
+        });
+      }
+      if (change.ids.length > 0) await collections.add(id, change.ids);
+      return Response.json({ id }, { status: 201 });
+    }
+    case "rename":
+      return (await collections.rename(change.id, change.name)) ? Response.json({}) : missing();
+    case "remove": {
+      const songIds = await collections.remove(change.id);
+      return songIds ? Response.json({ ids: songIds }) : missing();
+    }
+    case "add":
+      await collections.add(change.id, change.ids);
+      return Response.json({});
+    case "take":
+      await collections.take(change.id, change.ids);
+      return Response.json({});
+    case "move":
+      await collections.move(change.id, change.songId, change.before);
+      return Response.json({});
+  }
+}
