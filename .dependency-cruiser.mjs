@@ -21,8 +21,8 @@ const CORE_LAYERS = [
   "callout",
   "strip",
   "handout",
-  "formats",
   "catalogue",
+  "formats",
 ];
 const TESTS = "\\.(test|test-kit|arbitraries)\\.ts$";
 /** Modules of the web application, by their alias or resolved. */

@@ -1,5 +1,5 @@
 import { expect, test } from "@playwright/test";
-import { callOut, events, expectAccessible, newSong, say } from "./studio";
+import { callOut, events, expectAccessible, newSong, say, openSong } from "./studio";
 
 for (const theme of ["day", "evening"]) {
   test(`every view passes the accessibility rules in the ${theme} theme`, async ({ page }) => {
@@ -16,8 +16,7 @@ for (const theme of ["day", "evening"]) {
     await page.getByLabel(/^Tablature:/u).fill("G|-0-Q-|\nD|-----|\nA|-----|\nE|-----|");
     await expect(page.getByText("“Q” was not read")).toBeVisible();
     await expectAccessible(page, theme);
-    await page.goto("/");
-    await page.getByRole("link", { name: "Tin Roof Tuesday" }).click();
+    await openSong(page, "Tin Roof Tuesday");
     await events(page, "Drizzle").nth(2).click();
     await page.getByRole("button", { name: "Lanes" }).click();
     for (const lane of ["value", "finger", "degree", "staff"]) {
@@ -50,15 +49,13 @@ for (const theme of ["day", "evening"]) {
     await expect(page.getByText("1 to 36 frets")).toBeVisible();
     await expectAccessible(page, theme);
     await page.getByLabel("Frets", { exact: true }).fill("22");
-    await page.goto("/");
-    await page.getByRole("link", { name: "Tin Roof Tuesday" }).click();
+    await openSong(page, "Tin Roof Tuesday");
     await page.getByRole("button", { name: /^Place/u }).click();
     await page.getByRole("button", { name: "Move to…" }).click();
     await page.getByLabel("Strings, from the thickest").fill("E1 A1 D2 G2");
     await expect(page.getByText(/notes have no place there/u)).toBeVisible();
     await expectAccessible(page, theme);
-    await page.goto("/");
-    await page.getByRole("link", { name: "Crooked Stile" }).click();
+    await openSong(page, "Crooked Stile");
     await page.getByRole("button", { name: /^Check/u }).click();
     await page.getByRole("button", { name: /too wide for one hand/u }).click();
     await expect(page.getByText("Stretches, long bends")).toBeVisible();
@@ -114,8 +111,7 @@ test("the neck is an input: a click says the place in the call-out line", async 
 
 test("it can be used on a small screen", async ({ page }) => {
   await page.setViewportSize({ width: 1024, height: 700 });
-  await page.goto("/");
-  await page.getByRole("link", { name: "Chalk Line" }).click();
+  await openSong(page, "Chalk Line");
   await expect(page.getByRole("listbox").getByRole("option").first()).toBeVisible();
   await expect(page.getByRole("button", { name: "Commands" })).toBeInViewport({ ratio: 1 });
   await expect(page.getByRole("group", { name: /^Neck of/u })).toBeInViewport({ ratio: 0.95 });

@@ -8,6 +8,7 @@ import {
   openSaid,
   phrase,
   say,
+  openSong,
 } from "./studio";
 
 const findings = (page: Page) =>
@@ -20,8 +21,7 @@ const checkView = (page: Page, name: string) =>
   page.getByRole("navigation", { name: "Views of Check" }).getByRole("button", { name }).click();
 
 async function openDemo(page: Page, title: string): Promise<void> {
-  await page.goto("/");
-  await page.getByRole("link", { name: title }).click();
+  await openSong(page, title);
   await stage(page, /^Check/u).click();
 }
 

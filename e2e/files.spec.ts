@@ -6,7 +6,7 @@ import { writeMusicXml } from "@intonazione/core/formats/musicxml";
 import { readShelf, writeShelf } from "@intonazione/core/formats/shelf";
 import { writeTextTab } from "@intonazione/core/formats/text-tab";
 import { expect, test, type Page } from "@playwright/test";
-import { expectAccessible } from "./studio";
+import { expectAccessible, openSong } from "./studio";
 
 const [lanterns, kettle] = demoSongs();
 
@@ -95,8 +95,7 @@ test("a tablature file is read where it can be mended; other files say why they 
 });
 
 test("the handout is looked at, then saved as a PDF whose text can be read", async ({ page }) => {
-  await page.goto("/");
-  await page.getByRole("link", { name: "Tin Roof Tuesday" }).click();
+  await openSong(page, "Tin Roof Tuesday");
   await page.getByRole("button", { name: "Hand out" }).click();
   await page.getByRole("menuitem", { name: /^Handout to print/u }).click();
   const dialog = page.getByRole("dialog", { name: "Handout" });
@@ -147,8 +146,7 @@ test("the handout is looked at, then saved as a PDF whose text can be read", asy
 });
 
 test("every format can be taken away, and what it leaves out is said", async ({ page }) => {
-  await page.goto("/");
-  await page.getByRole("link", { name: "Brass Kettle" }).click();
+  await openSong(page, "Brass Kettle");
   for (const [name, ending, start] of [
     [/^MusicXML staff/u, "musicxml", "<?xml"],
     [/^MusicXML, packed/u, "mxl", "PK"],

@@ -1,7 +1,7 @@
 import { readFile } from "node:fs/promises";
 import { readSongJson } from "@intonazione/core/formats/json";
 import { expect, test } from "@playwright/test";
-import { callOut, events, expectSaved, phrase, rings } from "./studio";
+import { callOut, events, expectSaved, phrase, rings, openSong } from "./studio";
 
 const PASTED = `Rope Walk
 
@@ -14,8 +14,9 @@ E|-0---------------|-0---------------|
 test("a teacher does the whole job once: called out, placed, moved, handed out", async ({
   page,
 }) => {
-  await page.goto("/");
+  await page.goto("/?find=lanterns");
   await expect(page.getByRole("link", { name: "Lock Gate Lanterns" })).toBeVisible();
+  await page.goto("/");
 
   await test.step("a new song with a typed tuning and a capo", async () => {
     await page.getByRole("link", { name: "New song" }).click();
@@ -135,7 +136,7 @@ test("a teacher does the whole job once: called out, placed, moved, handed out",
       /E string, fret 11.*pinned/u,
     );
     await expect(page.getByRole("group", { name: "Parts" }).getByRole("button")).toHaveCount(3);
-    await page.goto("/");
+    await page.goto("/?find=copper weather");
     await expect(
       page.getByRole("listitem").filter({ hasText: "Copper Weather" }).first(),
     ).toContainText("Drop D · capo 2");
@@ -143,8 +144,7 @@ test("a teacher does the whole job once: called out, placed, moved, handed out",
 });
 
 test("setting a part up anew keeps what sounds, or the shapes", async ({ page }) => {
-  await page.goto("/");
-  await page.getByRole("link", { name: "Brass Kettle" }).click();
+  await openSong(page, "Brass Kettle");
   const first = page.getByRole("listbox").getByRole("option").first();
   const before = (await first.getAttribute("aria-label"))!;
   await page.getByRole("button", { name: /^Set up/u }).click();

@@ -1,6 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, test, type Page } from "@playwright/test";
-import { events, expectSaved, newSong, openSaid, phrase, say } from "./studio";
+import { events, expectSaved, newSong, openSaid, phrase, say, openSong } from "./studio";
 
 const RIFF = "'8 A7 D5 D7 A7 D5 A7 A5 E8 | A7 D5 D7 G5 '2 D7";
 
@@ -9,8 +9,7 @@ const view = (page: Page, name: string) => page.getByRole("button", { name, exac
 const firstEvent = (page: Page) => events(page, "Phrase A").first();
 
 async function openDemo(page: Page, title: string): Promise<void> {
-  await page.goto("/");
-  await page.getByRole("link", { name: title }).click();
+  await openSong(page, title);
   await page.getByRole("button", { name: /^Place/u }).click();
 }
 

@@ -30,9 +30,15 @@ export async function newSong(page: Page, title: string): Promise<string> {
     form: [],
     lines: [],
   };
-  const answer = await page.request.post("/api/songs", { data: { song, baseVersion: 1 } });
+  const answer = await page.request.post("/api/songs", { data: { song } });
   const { id } = (await answer.json()) as { id: string };
   return `/songs/${id}`;
+}
+
+/** Opens a song from the shelf by its title, however many others there are. */
+export async function openSong(page: Page, title: string): Promise<void> {
+  await page.goto(`/?find=${encodeURIComponent(`"${title}"`)}`);
+  await page.getByRole("link", { name: title, exact: true }).click();
 }
 
 export async function say(page: Page, text: string): Promise<void> {
@@ -51,8 +57,8 @@ export async function expectSaved(page: Page): Promise<void> {
   await expect(saveState(page)).toHaveText(/^Saved \d\d:\d\d · version \d+$/u);
 }
 
-/** Stops and starts the database under the running application. */
-export async function database(act: "stop" | "start"): Promise<void> {
+/** Stops, starts or kills the database under the running application. */
+export async function database(act: "stop" | "start" | "kill"): Promise<void> {
   const answer = await fetch(`${process.env["E2E_CONTROL"]}/${act}`, { method: "POST" });
   expect(answer.status).toBe(204);
 }

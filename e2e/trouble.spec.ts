@@ -133,6 +133,62 @@ test("with the database stopped the work goes on, and is saved when it is back",
   await expect(events(fresh, "Phrase C")).toHaveCount(3);
 });
 
+test("killed while a line is typed and while it is saved, the database comes back by itself", async ({
+  page,
+}) => {
+  await page.goto(await newSong(page, "Killed"));
+  await say(page, "E0 E3");
+  await expectSaved(page);
+  const written = ["A0 A3 A5", "D0 D2", "G0"];
+  for (const [round, line] of written.entries()) {
+    await callOut(page).fill(line.slice(0, 2));
+    if (round === 0) await database("kill");
+    await callOut(page).fill(line);
+    if (round === 1) await database("kill");
+    await callOut(page).press("Enter");
+    // While it is on its way to the server.
+    if (round === 2) {
+      await expect(saveState(page)).not.toHaveText(/^Saved/u);
+      await database("kill");
+    }
+    await expect(events(page, `Phrase ${"BCD"[round]}`)).toHaveCount(line.split(" ").length);
+  }
+  await expectSaved(page);
+  const fresh = await page.context().newPage();
+  await fresh.goto(page.url());
+  for (const [round, line] of written.entries()) {
+    await expect(events(fresh, `Phrase ${"BCD"[round]}`)).toHaveCount(line.split(" ").length);
+  }
+});
+
+test("with the database away a second window opens the first one's copy, to be read", async ({
+  page,
+  context,
+}) => {
+  const address = await newSong(page, "Two at a Power Cut");
+  await page.goto(address);
+  await say(page, "E0 E3");
+  await expectSaved(page);
+  await database("stop");
+  try {
+    await say(page, "A0 A3 A5");
+    await expect(saveState(page)).toHaveText("Kept in this browser · server away");
+    const second = await context.newPage();
+    await second.goto(address);
+    await expect(second.getByText(/as another window of this browser has it/u)).toBeVisible();
+    await expect(saveState(second)).toHaveText("Only to be read");
+    await expect(events(second, "Phrase B")).toHaveCount(3);
+    await callOut(second).fill("D0");
+    await expect(callOut(second)).toHaveValue("");
+    await second.close();
+  } finally {
+    await database("start");
+  }
+  await page.getByRole("button", { name: "Try now" }).click();
+  await expectSaved(page);
+  await expect(events(page, "Phrase B")).toHaveCount(3);
+});
+
 test("an address without a song says so", async ({ page }) => {
   for (const id of [randomUUID(), "nonsense", "1' or '1'='1"]) {
     const answer = await page.goto(`/songs/${encodeURIComponent(id)}`);
@@ -144,7 +200,7 @@ test("an address without a song says so", async ({ page }) => {
 test("the server refuses what is no song, and says what is wrong", async ({ request }) => {
   const send = (data: unknown) => request.post("/api/songs", { data });
   expect((await send("junk")).status()).toBe(400);
-  const wrong = await send({ song: { title: "" }, baseVersion: 1 });
+  const wrong = await send({ song: { title: "" } });
   expect(wrong.status()).toBe(422);
   expect(await wrong.json()).toMatchObject({ code: "song-wrong" });
   const foreign = await request.post("/api/songs", {

@@ -99,7 +99,15 @@ row("notes placed as written, hint of a fret", agreement.around, 97, "%");
 row("notes placed as written, hint of the first place", agreement.opening, 97, "%");
 row("notes placed as written, first wrong note put right", agreement.oneRight, 97, "%");
 row("lines proven best", (100 * agreement.proven) / agreement.lines, 100, "%");
-const env = { ...process.env, BENCH_URL: address };
+const env = { ...process.env, BENCH_URL: address, BENCH_DATABASE: throwaway.cluster.url };
+const saves = measure("scripts/bench/saving.ts", env);
+const long = `${(saves.http.bytes / 1000).toFixed(0)} kB`;
+row("save of a song of 400 bars, p95", quantile(saves.http.saving, 0.95), 50, "ms", long);
+row("fetch of it, p95", quantile(saves.http.fetching, 0.95), 50, "ms", middle(saves.http.fetching));
+row("of a save in the database, p95", quantile(saves.database.saving, 0.95), 40, "ms");
+row("of a fetch in the database, p95", quantile(saves.database.fetching, 0.95), 40, "ms");
+row("history among 300,000 revisions, p95", quantile(saves.listing, 0.95), 100, "ms");
+row("a year of saves", saves.year.bytes / 1e6, 200, "MB", `${saves.year.saves} saves of ${long}`);
 const { inSixteen, inPhrases, onStrip, inOnePhrase, shelfBytes } = measure(
   "scripts/bench/key-press.ts",
   env,
@@ -131,6 +139,19 @@ row(
   50,
   "ms",
   middle(inOnePhrase),
+);
+const shelf = measure("scripts/bench/shelf.ts", env);
+row(
+  "shelf of 5,000 songs, a page of cards, p95",
+  quantile(shelf.cards, 0.95),
+  50,
+  "ms",
+  middle(shelf.cards),
+);
+row("search in it, p95", quantile(shelf.searching, 0.95), 100, "ms", middle(shelf.searching));
+say(`  its whole page: ${middle(shelf.page)}, p95 ${quantile(shelf.page, 0.95).toFixed(0)} ms`);
+say(
+  `  first paint ${quantile(shelf.paints, 0.5).toFixed(0)} ms; scrolled through: frames ${middle(shelf.scrolled.frames)}, p95 ${quantile(shelf.scrolled.frames, 0.95).toFixed(0)} ms; ${shelf.scrolled.shown} cards drawn, heap ${(shelf.scrolled.heap / 1e6).toFixed(0)} MB`,
 );
 row("first load of the shelf, JavaScript, compressed", shelfBytes / 1000, 200, "kB");
 process.exit(0);

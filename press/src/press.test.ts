@@ -14,7 +14,6 @@ import {
   eventsOf,
   notesOf,
   withEvents,
-  type Bar,
   type LineEvent,
   type Note,
   type Song,

@@ -26,7 +26,9 @@ const db = new Kysely<Tables>({
   dialect: new PostgresDialect({
     pool: new Pool({ connectionString: process.env["BENCH_DATABASE"] }),
   }),
-  log: ({ queryDurationMillis }) => (inDatabase += queryDurationMillis),
+  log: ({ queryDurationMillis }) => {
+    inDatabase += queryDurationMillis;
+  },
 });
 const studio = await db.selectFrom("studios").select("id").executeTakeFirstOrThrow();
 

@@ -17,6 +17,31 @@ async function take(name: string): Promise<void> {
   await page.screenshot({ path: join(folder, `${name}.png`) });
 }
 
+/** The middle of a view: as much of it as half a picture holds. */
+const MIDDLE = { x: 0, y: 52, width: 1280, height: 400 };
+
+/** One picture that shows two views, one below the other, from `y` px on. */
+async function takeTwo(
+  name: string,
+  first: { readonly y?: number; readonly show: () => Promise<void> },
+  second: { readonly y?: number; readonly show: () => Promise<void> },
+): Promise<void> {
+  const halves: string[] = [];
+  for (const { y = MIDDLE.y, show } of [first, second]) {
+    await show();
+    await page.evaluate(() => document.fonts.ready);
+    await page.waitForTimeout(300);
+    halves.push((await page.screenshot({ clip: { ...MIDDLE, y } })).toString("base64"));
+  }
+  const sheet = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  const images = halves.map((half) => `<img src="data:image/png;base64,${half}">`).join("");
+  await sheet.setContent(
+    `<body style="margin:0;font-size:0"><style>img+img{border-top:2px solid #1d2530}</style>${images}`,
+  );
+  await sheet.screenshot({ path: join(folder, `${name}.png`) });
+  await sheet.close();
+}
+
 async function open(title: string): Promise<void> {
   await page.goto(base);
   await page.getByRole("link", { name: title }).click();
@@ -28,7 +53,23 @@ const walk = async (on: Page, steps: number) => {
 };
 
 await page.goto(base);
+await page.getByRole("link", { name: "Lock Gate Lanterns" }).focus();
+// A state for each, and a course of three.
+for (const state of ["3", "2", "4", "2", "1", "5"]) {
+  await page.keyboard.press(state);
+  await page.keyboard.press("ArrowRight");
+}
+await page.getByRole("button", { name: "New collection" }).click();
+await page.getByLabel("Name of the collection").fill("Autumn course");
+await page.keyboard.press("Enter");
+await page.getByRole("button", { name: "All songs" }).click();
+await page.getByRole("checkbox", { name: "Select Chalk Line" }).check();
+await page.getByRole("checkbox", { name: "Select Tin Roof Tuesday" }).check();
+await page.getByRole("button", { name: "Add to a collection" }).click();
+await page.getByRole("menuitem", { name: "Autumn course" }).click();
+await page.getByText("in Autumn course").waitFor();
 await take("shelf");
+await page.getByRole("button", { name: "Let go" }).click();
 
 await page.goto(`${base}/rack`);
 await page.getByRole("button", { name: /^Spindrift/u }).click();
@@ -63,16 +104,22 @@ await take("write");
 
 await open("Tin Roof Tuesday");
 await page.getByRole("button", { name: /^Set up/u }).click();
-await page.getByLabel("Tuning", { exact: true }).fill("open D");
-await take("set-up");
-await page.getByRole("button", { name: "Leave it" }).click();
-await page.getByRole("tab", { name: "Tune up" }).click();
-await page.getByRole("button", { name: "Bench guitar" }).click();
-const sweep = page.getByRole("button", { name: "Hold to go through all strings" });
-await sweep.dispatchEvent("pointerdown");
-await page.waitForTimeout(7500);
-await sweep.dispatchEvent("pointerup");
-await take("tuner");
+await takeTwo(
+  "set-up",
+  { y: 145, show: () => page.getByLabel("Tuning", { exact: true }).fill("open D") },
+  {
+    y: 145,
+    async show() {
+      await page.getByRole("button", { name: "Leave it" }).click();
+      await page.getByRole("tab", { name: "Tune up" }).click();
+      await page.getByRole("button", { name: "Bench guitar" }).click();
+      const sweep = page.getByRole("button", { name: "Hold to go through all strings" });
+      await sweep.dispatchEvent("pointerdown");
+      await page.waitForTimeout(7500);
+      await sweep.dispatchEvent("pointerup");
+    },
+  },
+);
 await page.getByRole("button", { name: "Put the bench guitar away" }).click();
 
 await page.getByRole("button", { name: /^Place/u }).click();
@@ -88,22 +135,32 @@ await take("move-to");
 await open("Lock Gate Lanterns");
 await page.getByRole("button", { name: /^Place/u }).click();
 const placeViews = page.getByRole("navigation", { name: "Views of Place" });
-await placeViews.getByRole("button", { name: "ways" }).click();
-await page.getByRole("article", { name: /^Way 2/u }).waitFor();
-await page
-  .getByRole("article", { name: /^Way 2/u })
-  .evaluate((way) => way.scrollIntoView({ block: "end" }));
-await take("ways");
-await placeViews.getByRole("button", { name: "side by side" }).click();
-await page.getByRole("button", { name: "Bass, five strings", exact: true }).click();
-await page
-  .getByText(/^difficulty/u)
-  .nth(2)
-  .waitFor();
-await page
-  .getByRole("article", { name: /Bass, five strings/u })
-  .evaluate((set) => set.scrollIntoView({ block: "end" }));
-await take("side-by-side");
+await takeTwo(
+  "ways",
+  {
+    y: 160,
+    async show() {
+      await placeViews.getByRole("button", { name: "ways" }).click();
+      await page
+        .getByRole("article", { name: /^Way 2/u })
+        .evaluate((way) => way.scrollIntoView({ block: "end" }));
+    },
+  },
+  {
+    y: 160,
+    async show() {
+      await placeViews.getByRole("button", { name: "side by side" }).click();
+      await page.getByRole("button", { name: "Bass, five strings", exact: true }).click();
+      await page
+        .getByText(/^difficulty/u)
+        .nth(2)
+        .waitFor();
+      await page
+        .getByRole("article", { name: /Bass, five strings/u })
+        .evaluate((set) => set.scrollIntoView({ block: "end" }));
+    },
+  },
+);
 
 await open("Crooked Stile");
 await page.getByRole("button", { name: /^Check/u }).click();
@@ -112,22 +169,30 @@ await page.getByText("with the mend").waitFor();
 await take("check");
 const checkViews = page.getByRole("navigation", { name: "Views of Check" });
 
-await open("Tin Roof Tuesday");
-await walk(page, 1);
-await page.getByRole("button", { name: /^Check/u }).click();
-await checkViews.getByRole("button", { name: "key and chords" }).click();
-await page.getByRole("row", { name: /^Drizzle · Guitar/u }).waitFor();
-await take("keys");
-await checkViews.getByRole("button", { name: "over changes" }).click();
-await page.getByLabel("chords, or bare bass notes, as they sound").fill("Eb Cm Ab Bb7");
-await take("over-changes");
-await open("Lock Gate Lanterns");
-await page.getByRole("region", { name: "B, Answer" }).getByRole("option").nth(2).click();
-await page.getByRole("button", { name: /^Check/u }).click();
-await checkViews.getByRole("button", { name: "harmony" }).click();
-await page.getByRole("button", { name: "Make a harmony…" }).click();
-await page.getByText("every note has a place").waitFor();
-await take("harmony");
+await takeTwo(
+  "keys",
+  {
+    y: 160,
+    async show() {
+      await open("Tin Roof Tuesday");
+      await walk(page, 1);
+      await page.getByRole("button", { name: /^Check/u }).click();
+      await checkViews.getByRole("button", { name: "key and chords" }).click();
+      await page.getByRole("row", { name: /^Drizzle · Guitar/u }).waitFor();
+    },
+  },
+  {
+    y: 160,
+    async show() {
+      await open("Lock Gate Lanterns");
+      await page.getByRole("region", { name: "B, Answer" }).getByRole("option").nth(2).click();
+      await page.getByRole("button", { name: /^Check/u }).click();
+      await checkViews.getByRole("button", { name: "harmony" }).click();
+      await page.getByRole("button", { name: "Make a harmony…" }).click();
+      await page.getByText("every note has a place").waitFor();
+    },
+  },
+);
 
 await open("Brass Kettle");
 await walk(page, 6);
@@ -138,34 +203,21 @@ for (const lane of ["value", "finger", "degree"]) {
 await page.keyboard.press("Escape");
 await page.getByRole("region", { name: "D, Whistle" }).scrollIntoViewIfNeeded();
 await page.getByRole("region", { name: "D, Whistle" }).getByRole("option").nth(4).click();
-await take("techniques");
-const views = page.getByRole("navigation", { name: "Views of Write" });
-await views.getByRole("button", { name: "form" }).click();
-await take("form");
-await views.getByRole("button", { name: "versions" }).click();
-await page.getByRole("button", { name: "every note picked" }).click();
-await page
-  .getByRole("article", { name: "every note picked" })
-  .evaluate((version) => version.scrollIntoView({ block: "end" }));
-await page.getByText(/^Saved/u).waitFor();
-await take("versions");
-await views.getByRole("button", { name: "strips" }).click();
-await page.getByRole("button", { name: "Undo" }).click();
-await page.getByRole("region", { name: "A, Walk" }).getByRole("option").nth(2).click();
-await page.keyboard.press("Shift+ArrowRight");
-await page.keyboard.press("Delete");
-await page.getByText(/^Saved/u).waitFor();
-await views.getByRole("button", { name: "history" }).click();
-await page.getByRole("list", { name: "Versions" }).getByRole("button").last().click();
-await page.getByRole("button", { name: "Bring this one back" }).waitFor();
-await take("history");
-await views.getByRole("button", { name: "strips" }).click();
-await page.getByRole("button", { name: "Undo" }).click();
-await page.getByRole("button", { name: /^Set up/u }).click();
-await page.getByRole("tab", { name: "Strings" }).click();
-await take("strings");
-await page.getByRole("button", { name: /^Write/u }).click();
 await page.getByRole("button", { name: "Switch between day and evening theme" }).click();
-await walk(page, 3);
 await take("evening");
+await page.getByRole("button", { name: "Switch between day and evening theme" }).click();
+
+const views = page.getByRole("navigation", { name: "Views of Write" });
+await takeTwo(
+  "form",
+  { y: 145, show: () => views.getByRole("button", { name: "form" }).click() },
+  {
+    y: 145,
+    async show() {
+      await views.getByRole("button", { name: "versions" }).click();
+      await page.getByRole("button", { name: "every note picked" }).click();
+    },
+  },
+);
+await page.getByText(/^Saved/u).waitFor();
 await browser.close();

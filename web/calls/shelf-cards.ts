@@ -40,7 +40,7 @@ const pageSchema = z.object({ total: z.int(), songs: z.array(cardSchema) });
 export type CardPage = z.infer<typeof pageSchema>;
 
 /** As many as the server sends at once. */
-export const CARDS_A_PAGE = 60;
+export const CARDS_A_PAGE = 30;
 
 export const SORTS = ["change", "title", "tempo", "difficulty"] as const;
 export type Sort = (typeof SORTS)[number];

@@ -118,15 +118,11 @@ class Window {
 }
 
 function happen(happening: Happening, server: Server, windows: readonly [Window, Window]) {
-  switch (happening.kind) {
-    case "leave":
-    case "return":
-    case "lose-answers":
-      server.isAway = happening.kind === "leave";
-      server.losesAnswers = happening.kind === "lose-answers";
-      return undefined;
-    case "wait":
-      return vi.advanceTimersByTimeAsync(happening.ms);
+  if (happening.kind === "wait") return vi.advanceTimersByTimeAsync(happening.ms);
+  if (!("window" in happening)) {
+    server.isAway = happening.kind === "leave";
+    server.losesAnswers = happening.kind === "lose-answers";
+    return undefined;
   }
   const window = windows[happening.window];
   switch (happening.kind) {

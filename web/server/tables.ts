@@ -51,6 +51,8 @@ interface SongTable {
   tempo_bpm: number;
   tempo_from: number;
   tempo_to: number;
+  /** What words are looked for in: the title, then each instrument's name, a line each. */
+  search_text: string;
   /** One entry a part. */
   parts: Json<readonly CataloguePart[]>;
   /** Open pitches of each part; kinds; capos. */

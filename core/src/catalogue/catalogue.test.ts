@@ -25,13 +25,13 @@ describe("what a teacher looks for", () => {
     ["drop D slide under 110", [dropD, slide, { kind: "tempo", to: 110 }]],
     ["DADGBE", [dropD]],
     ["6th to D", [dropD]],
-    ["lanterns", [{ kind: "title", text: "lanterns" }]],
-    ["lock gate slides", [{ kind: "title", text: "lock gate" }, slide]],
-    ['"slide"', [{ kind: "title", text: "slide" }]],
+    ["lanterns", [{ kind: "words", text: "lanterns" }]],
+    ["lock gate slides", [{ kind: "words", text: "lock gate" }, slide]],
+    ['"slide"', [{ kind: "words", text: "slide" }]],
     [
       '"drop D" capo 3',
       [
-        { kind: "title", text: "drop D" },
+        { kind: "words", text: "drop D" },
         { kind: "capo", fret: 3 },
       ],
     ],
@@ -69,7 +69,7 @@ describe("what a teacher looks for", () => {
         { kind: "technique", technique: "hammer-on" },
       ],
     ],
-    ["A", [{ kind: "title", text: "A" }]],
+    ["A", [{ kind: "words", text: "A" }]],
     ["  , ;; ", []],
   ])("%s", (text, wishes) => {
     expect(wishesOf(text)).toEqual(wishes);
@@ -86,7 +86,7 @@ describe("what a teacher looks for", () => {
       .stringMatching(/^[A-Za-z0-9 ,'-]{1,20}$/u)
       .map((text) => text.trim().replaceAll(/\s+/gu, " "))
       .filter((text) => text !== "")
-      .map((text): Wish => ({ kind: "title", text })),
+      .map((text): Wish => ({ kind: "words", text })),
     fc.constantFrom(...TUNING_LIBRARY).map(({ name, tuning, family }): Wish => {
       const [read] = readWishes(formatTuning(tuning));
       return read?.wish.kind === "tuning"
@@ -111,7 +111,7 @@ describe("what a teacher looks for", () => {
   it("can be said again, each wish by itself", () => {
     fc.assert(
       fc.property(anyWish, (wish) => {
-        const said = wish.kind === "title" && wish.text.includes(",") ? undefined : sayWish(wish);
+        const said = wish.kind === "words" && wish.text.includes(",") ? undefined : sayWish(wish);
         if (said !== undefined) expect(wishesOf(said)).toEqual([wish]);
       }),
       { numRuns: 300 },
@@ -220,7 +220,18 @@ describe("what a shelf knows of a song", () => {
       difficulty: 3,
     };
     const is = (text: string) => wishesOf(text).every((wish) => satisfies(entry, wish));
-    const trues = ["roof", "drop D", "bass", "capo", "capo 2", "D minor", "slide", "ready", "easy"];
+    const trues = [
+      "roof",
+      "plain",
+      "drop D",
+      "bass",
+      "capo",
+      "capo 2",
+      "D minor",
+      "slide",
+      "ready",
+      "easy",
+    ];
     const tempos = ["under 92", "over 140", "100-120", "difficulty 3", "tempo 92"];
     for (const text of [...trues, ...tempos]) expect([text, is(text)]).toEqual([text, true]);
     const falses = [

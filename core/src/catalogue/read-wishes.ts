@@ -19,8 +19,8 @@ const MOST_WORDS = 8;
 
 /**
  * Reads what a teacher looks for: words with or without commas between, like
- * `drop D, slide, under 110`. What is nothing else is a part of the title, and so is what stands in
- * quotation marks.
+ * `drop D, slide, under 110`. What is nothing else is looked for in titles and names of instruments, and
+ * so is what stands in quotation marks.
  *
  * @example readWishes("drop D, under 110").map(({ wish }) => wish.kind) // ["tuning", "tempo"]
  */
@@ -28,37 +28,37 @@ export function readWishes(text: string): readonly ReadWish[] {
   return text.slice(0, 400).split(/[,;]/u).flatMap(readClause).slice(0, MOST_WISHES);
 }
 
-/** The longest words from the left that mean something; the others in a row are a title. */
+/** The longest words from the left that mean something; the others in a row are words. */
 function readClause(clause: string): readonly ReadWish[] {
   const words = clause.match(/"[^"]*"?|\S+/gu) ?? [];
   const wishes: ReadWish[] = [];
-  let title: string[] = [];
-  const closeTitle = () => {
-    const text = title.join(" ");
-    if (text !== "") wishes.push({ wish: { kind: "title", text }, words: text });
-    title = [];
+  let plain: string[] = [];
+  const closeWords = () => {
+    const text = plain.join(" ");
+    if (text !== "") wishes.push({ wish: { kind: "words", text }, words: text });
+    plain = [];
   };
   for (let at = 0; at < words.length;) {
     if (words[at]!.startsWith('"')) {
-      closeTitle();
+      closeWords();
       const quoted = words[at]!.replaceAll('"', "").trim();
       if (quoted !== "") {
-        wishes.push({ wish: { kind: "title", text: quoted }, words: `"${quoted}"` });
+        wishes.push({ wish: { kind: "words", text: quoted }, words: `"${quoted}"` });
       }
       at++;
       continue;
     }
     const found = longestFrom(words, at);
     if (!found) {
-      title.push(words[at]!);
+      plain.push(words[at]!);
       at++;
       continue;
     }
-    closeTitle();
+    closeWords();
     wishes.push(found);
     at += found.words.split(" ").length;
   }
-  closeTitle();
+  closeWords();
   return wishes;
 }
 
@@ -192,7 +192,7 @@ function keyWish(said: string): Wish | undefined {
   return key.ok ? { kind: "key", keyName: displayKey(key.value) } : undefined;
 }
 
-/** Any way that Set up understands; a short word that only happens to be letters is a title. */
+/** Any way that Set up understands; a short word that only happens to be letters is none. */
 function tuningWish(said: string): Wish | undefined {
   if (said.length < 4 || /^\d+$/u.test(said)) return undefined;
   const read = parseTuning(said.replace(/ tuning$/iu, ""));
@@ -205,9 +205,9 @@ function tuningWish(said: string): Wish | undefined {
 /** How a wish is said, so that reading it gives the wish again. */
 export function sayWish(wish: Wish): string {
   switch (wish.kind) {
-    case "title": {
+    case "words": {
       const read = readWishes(wish.text);
-      const isPlain = read.length === 1 && read[0]!.wish.kind === "title";
+      const isPlain = read.length === 1 && read[0]!.wish.kind === "words";
       return isPlain ? wish.text : `"${wish.text}"`;
     }
     case "tuning":

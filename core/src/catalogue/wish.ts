@@ -8,8 +8,8 @@ export type SongState = (typeof SONG_STATES)[number];
 
 /** What is looked for; a song has to satisfy every wish. */
 export type Wish =
-  /** A word or a part of one, of the title. */
-  | { readonly kind: "title"; readonly text: string }
+  /** A part of the title, or of the name of an instrument. */
+  | { readonly kind: "words"; readonly text: string }
   /** Any part has it, by its open pitches as `formatTuning` writes them. */
   | { readonly kind: "tuning"; readonly name: string; readonly open: string }
   | { readonly kind: "instrument"; readonly instrument: InstrumentKind }
@@ -39,8 +39,10 @@ export interface ShelvedEntry extends CatalogueEntry {
 /** The meaning of a wish, which the database's own search has to agree with. */
 export function satisfies(entry: ShelvedEntry, wish: Wish): boolean {
   switch (wish.kind) {
-    case "title":
-      return entry.title.toLowerCase().includes(wish.text.toLowerCase());
+    case "words": {
+      const names = [entry.title, ...entry.parts.map(({ instrument }) => instrument)];
+      return names.some((name) => name.toLowerCase().includes(wish.text.toLowerCase()));
+    }
     case "tuning":
       return entry.parts.some(({ open }) => open === wish.open);
     case "instrument":

@@ -192,7 +192,7 @@ function applySteps(before: unknown, steps: List, depth: number): Result<unknown
     }
     const most = before.length - next;
     if (!Number.isInteger(count) || (count as number) < 1 || (count as number) > most) {
-      return err(`expected 1–${most} items, got ${String(count)}`);
+      return err(`expected 1–${most} items, got ${JSON.stringify(count)}`);
     }
     const end = next + (count as number);
     if (keep !== undefined) for (; next < end; next++) after.push(before[next]);

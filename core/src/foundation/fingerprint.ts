@@ -7,7 +7,8 @@ const known = new WeakMap<object, number>();
  * @returns 0 to 2³² − 1. The mixing is that of MurmurHash3 (A. Appleby, public domain).
  */
 export function fingerprint(value: unknown): number {
-  if (typeof value !== "object" || value === null) return ofText(`${typeof value} ${value}`);
+  if (typeof value !== "object" || value === null)
+    return ofText(`${typeof value} ${String(value)}`);
   const before = known.get(value);
   if (before !== undefined) return before;
   const print = Array.isArray(value) ? ofList(value) : ofFields(value);

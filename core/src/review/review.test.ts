@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { Memory } from "../foundation/memory";
 import { otherName } from "../pitch/spelling";
-import { applyEdit } from "../score/edit";
+import { applyEdit } from "../score/apply-edit";
 import { withNotes } from "../score/event";
 import { commit, openHistory, undo } from "../score/history";
 import { anySong } from "../score/song.arbitraries";

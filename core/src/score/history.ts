@@ -1,4 +1,5 @@
-import { applyEdit, type Edit } from "./edit";
+import { applyEdit } from "./apply-edit";
+import type { Edit } from "./edit";
 import type { Song } from "./song";
 
 /** Edits that belong together and are undone together. */

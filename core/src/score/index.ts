@@ -47,17 +47,9 @@ export { inOrder, isLink } from "./technique";
 export type { BendCourse, EventTechnique, LinkKind, Pluck, Stroke, Technique } from "./technique";
 export { chordAt, framesOf, tidyMarks, type BarFrame, type BarMark, type ChordAt } from "./frame";
 export { unfold, type Ending, type Pass, type PlayedPhrase, type Section } from "./form";
-export { acceptedKey, type AcceptedPlace } from "./accepted";
-export { editProblem } from "./edit-problem";
 export { PICKING_SCHOOLS, type PickingSchool } from "./picking";
-export {
-  applyEdit,
-  type Applied,
-  type Edit,
-  type LineContent,
-  type NoteAddress,
-  type Placement,
-} from "./edit";
+export { applyEdit, type Applied } from "./apply-edit";
+export type { Edit, LineContent, NoteAddress, Placement } from "./edit";
 export {
   changeEvents,
   eventsBetween,

@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { checkSong } from "../formats/json/check-song";
-import { applyEdit, type Edit } from "./edit";
+import { applyEdit } from "./apply-edit";
+import type { Edit } from "./edit";
 import { mergeSongs } from "./merge-songs";
 import type { Song } from "./song";
 import { anySong, testId } from "./song.arbitraries";

@@ -21,6 +21,7 @@ const GROUPS: readonly { readonly name: string; readonly words: readonly string[
   },
   { name: "Tuning", words: ["Standard", "Half step down", "Drop D", "Open G", "DADGAD"] },
   { name: "Capo", words: ["no capo", "capo", "capo 2", "capo 3", "capo 5", "capo 7"] },
+  { name: "Key", words: ["E minor", "A minor", "D minor", "G major", "C major", "A major"] },
   { name: "Tempo", words: ["under 80", "80–110", "110–140", "over 140"] },
   { name: "Difficulty", words: ["easy", "medium", "hard"] },
   { name: "Plays", words: CATALOGUE_TECHNIQUES },

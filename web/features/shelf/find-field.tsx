@@ -8,7 +8,7 @@ import { inputLook } from "@/ui/field";
 export const FIND_ID = "find";
 
 const KIND_WORDS: Readonly<Record<Wish["kind"], string>> = {
-  title: "title",
+  words: "words",
   tuning: "tuning",
   instrument: "instrument",
   capo: "",
@@ -23,7 +23,7 @@ function wishInWords(wish: Wish): string {
   switch (wish.kind) {
     case "tuning":
       return wish.name;
-    case "title":
+    case "words":
       return `“${wish.text}”`;
     case "tempo":
       return sayWish(wish).replace(/^tempo /u, "");
@@ -40,8 +40,8 @@ function without(read: readonly ReadWish[], at: number): string {
     .join(", ");
 }
 
-/** The words with one wish read as a part of the title. */
-function asTitle(read: readonly ReadWish[], at: number): string {
+/** The words with one wish looked for in titles and names. */
+function asWords(read: readonly ReadWish[], at: number): string {
   return read.map(({ words }, index) => (index === at ? `"${words}"` : words)).join(", ");
 }
 
@@ -98,13 +98,13 @@ export function FindField({
               {KIND_WORDS[wish.kind] !== "" && (
                 <span className="text-soft">{KIND_WORDS[wish.kind]}</span>
               )}
-              {wish.kind === "title" ? (
+              {wish.kind === "words" ? (
                 <span className="font-medium">{wishInWords(wish)}</span>
               ) : (
                 <button
                   type="button"
-                  title={`Look for “${words}” in titles instead`}
-                  onClick={() => onChange(asTitle(read, index))}
+                  title={`Look for “${words}” in titles and names instead`}
+                  onClick={() => onChange(asWords(read, index))}
                   className="font-medium underline decoration-hairline decoration-dotted underline-offset-2 hover:decoration-ink"
                 >
                   {wishInWords(wish)}
@@ -123,8 +123,8 @@ export function FindField({
         </ul>
       )}
       <p id="find-note" className="sr-only">
-        A part of the title, a tuning, an instrument, a capo, a key, a technique, a tempo, a
-        difficulty or a state; several with commas between.
+        A part of the title or of an instrument’s name, a tuning, an instrument, a capo, a key, a
+        technique, a tempo, a difficulty or a state; several with commas between.
       </p>
     </div>
   );

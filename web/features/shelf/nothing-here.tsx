@@ -20,7 +20,7 @@ export function NothingHere({
         actions={<Button onClick={onShowAll}>Show all songs</Button>}
       >
         Every word has to fit. Take one away above, or put it in quotation marks to look for it in
-        titles.
+        titles and names.
       </Notice>
     );
   }

@@ -177,7 +177,7 @@ export function ShelfBoard({
         </div>
         <p role="status" className="flex gap-4 pb-1 text-xs text-soft">
           <span>
-            {total === 1 ? "1 song" : `${total} songs`}
+            {total === 1 ? "1 song" : `${total.toLocaleString("en")} songs`}
             {!pages.isCurrent && " · looking …"}
           </span>
           {pages.problem !== undefined && <span className="text-madder">{pages.problem}</span>}

@@ -12,7 +12,12 @@ export function SketchFigure({ sketch }: { readonly sketch: NonNullable<Card["sk
   const xOf = (at: number) => MARGIN.left + at * (WIDTH - MARGIN.left - MARGIN.right) + 4;
   const bottom = yOf(strings);
   return (
-    <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="h-[62px] w-full" aria-hidden>
+    <svg
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      preserveAspectRatio="xMinYMid meet"
+      className="h-[62px] w-full"
+      aria-hidden
+    >
       {Array.from({ length: strings }, (_, index) => (
         <path
           key={index}

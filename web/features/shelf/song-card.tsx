@@ -50,7 +50,7 @@ export function SongCard({
   return (
     <article
       aria-label={title}
-      className={`relative flex h-full flex-col rounded-md border bg-sheet px-4 pt-3 pb-2 focus-within:border-ink hover:border-ink ${isSelected ? "border-ink shadow-[inset_3px_0_0_var(--madder)]" : "border-hairline"}`}
+      className={`relative flex h-full flex-col rounded-md border bg-sheet px-4 pt-3 pb-2 focus-within:border-ink has-[[data-card-link]:focus-visible]:outline-2 has-[[data-card-link]:focus-visible]:outline-offset-1 has-[[data-card-link]:focus-visible]:outline-ink hover:border-ink ${isSelected ? "border-ink shadow-[inset_3px_0_0_var(--madder)]" : "border-hairline"}`}
     >
       <div className="flex items-start gap-2">
         <div className="min-w-0 flex-1">
@@ -65,7 +65,7 @@ export function SongCard({
           ) : (
             <h2 className="truncate font-serif text-lg leading-6" title={title}>
               {isInBin ? (
-                <span data-card-link tabIndex={isActive ? 0 : -1}>
+                <span data-card-link tabIndex={isActive ? 0 : -1} className="outline-none">
                   {title}
                 </span>
               ) : (
@@ -74,7 +74,7 @@ export function SongCard({
                   prefetch={false}
                   data-card-link
                   tabIndex={isActive ? 0 : -1}
-                  className="after:absolute after:inset-0"
+                  className="outline-none after:absolute after:inset-0"
                 >
                   {title}
                 </Link>
@@ -189,7 +189,7 @@ function StateMenu({
         <StateSign state={state} />
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content sideOffset={4} className={menuLook}>
+        <DropdownMenu.Content align="start" sideOffset={4} className={menuLook}>
           <DropdownMenu.RadioGroup
             value={state}
             onValueChange={(next) => onState(SONG_STATES.find((one) => one === next) ?? state)}

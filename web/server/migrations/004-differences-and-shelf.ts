@@ -27,6 +27,7 @@ export async function up(db: Kysely<unknown>): Promise<void> {
     add column catalogue_schema integer not null default 0,
     add column tempo_from double precision not null default 0,
     add column tempo_to double precision not null default 0,
+    add column search_text text not null default '',
     add column tunings text[] not null default '{}',
     add column instruments text[] not null default '{}',
     add column capos integer[] not null default '{}',
@@ -51,7 +52,7 @@ export async function up(db: Kysely<unknown>): Promise<void> {
     where removed_at is null`.execute(db);
   await sql`create index songs_in_bin on songs (studio_id, removed_at)
     where removed_at is not null`.execute(db);
-  await sql`create index songs_title_parts on songs using gin (title gin_trgm_ops)`.execute(db);
+  await sql`create index songs_search on songs using gin (search_text gin_trgm_ops)`.execute(db);
   await sql`create index songs_techniques on songs using gin (techniques)`.execute(db);
   await sql`create index songs_tunings on songs using gin (tunings)`.execute(db);
 
@@ -84,7 +85,7 @@ export async function down(db: Kysely<unknown>): Promise<void> {
   );
   await sql`alter table songs alter column document set not null,
     drop column whole_version, drop column catalogue_schema,
-    drop column tempo_from, drop column tempo_to, drop column tunings, drop column instruments,
+    drop column tempo_from, drop column tempo_to, drop column search_text, drop column tunings, drop column instruments,
     drop column capos, drop column techniques, drop column sketch, drop column difficulty,
     drop column difficulty_version, drop column state, drop column removed_at`.execute(db);
   await sql`create index songs_by_studio on songs (studio_id, updated_at desc)`.execute(db);

@@ -10,7 +10,7 @@ export interface Collection {
 }
 
 /** More than any studio keeps apart. */
-export const MAX_COLLECTIONS = 500;
+const MAX_COLLECTIONS = 500;
 
 /** The collections of one studio. */
 export class CollectionRepository {
@@ -35,6 +35,26 @@ export class CollectionRepository {
       .orderBy("collections.id")
       .execute();
     return rows.map(({ id, name, songs }) => ({ id, name, songs: Number(songs) }));
+  }
+
+  /** Each with what is in it, in order, the bin left out. */
+  async contents(): Promise<
+    readonly { readonly name: string; readonly songIds: readonly string[] }[]
+  > {
+    const collections = await this.list();
+    const rows = await this.db
+      .selectFrom("collection_songs")
+      .innerJoin("collections", "collections.id", "collection_id")
+      .innerJoin("songs", "songs.id", "song_id")
+      .select(["collection_id", "song_id"])
+      .where("collections.studio_id", "=", this.studioId)
+      .where("removed_at", "is", null)
+      .orderBy("position")
+      .execute();
+    return collections.map(({ id, name }) => ({
+      name,
+      songIds: rows.filter((row) => row.collection_id === id).map((row) => row.song_id),
+    }));
   }
 
   /** @returns its id; undefined when there are too many already. */

@@ -4,8 +4,8 @@ import { sql, type Expression, type SqlBool } from "kysely";
 /** A wish as a condition on `songs`: the same as `satisfies` of the core, said to the database. */
 export function conditionOf(wish: Wish): Expression<SqlBool> {
   switch (wish.kind) {
-    case "title":
-      return sql<SqlBool>`title ilike ${`%${wish.text.replace(/[\\%_]/gu, "\\$&")}%`}`;
+    case "words":
+      return sql<SqlBool>`search_text ilike ${`%${wish.text.replace(/[\\%_]/gu, "\\$&")}%`}`;
     case "tuning":
       return sql<SqlBool>`tunings @> ${[wish.open]}::text[]`;
     case "instrument":

@@ -9,7 +9,7 @@ import { copySongs } from "./copy-songs";
 import { SHELF_SORTS, ShelfRepository, type ShelfPage, type ShelfQuery } from "./shelf-repository";
 
 /** Cards that are sent at once. */
-export const A_PAGE = 60;
+const A_PAGE = 30;
 const MAX_BODY_BYTES = 400_000;
 /** Songs that can be changed by one wish. */
 const MOST_AT_ONCE = 5000;

@@ -7,6 +7,7 @@ import { InstrumentRepository } from "../instrument-repository";
 import { allSongs } from "../songs/all-songs";
 import { bringRowsUpToDateSoon } from "../songs/difficulties";
 import { SongRepository } from "../songs/song-repository";
+import { CollectionRepository } from "./collection-repository";
 import { currentStudio, setProfiles } from "../studio-repository";
 
 export interface ShelfArchive {
@@ -19,11 +20,23 @@ export interface ShelfArchive {
 export async function ourShelfArchive(now: Date): Promise<ShelfArchive> {
   const db = database();
   const studio = await currentStudio(db);
-  const { songs, unread } = await allSongs(db, studio.id);
+  const { songs, rows: kept, unread } = await allSongs(db, studio.id);
   const rack = await new InstrumentRepository(db, studio.id).list();
   const instruments = rack.map(({ instrument }) => instrument);
   const { style, profiles } = studio;
-  const shelf = { songs, instruments, style, profiles: profiles.list };
+  const places = new Map(kept.map(({ id }, index) => [id, index]));
+  const together = await new CollectionRepository(db, studio.id).contents();
+  const shelf = {
+    songs,
+    instruments,
+    style,
+    profiles: profiles.list,
+    states: kept.map(({ state }) => state),
+    collections: together.map(({ name, songIds }) => ({
+      name,
+      songs: songIds.flatMap((id) => places.get(id) ?? []),
+    })),
+  };
   return { bytes: writeShelf(shelf, now, unread), unread: unread.length };
 }
 
@@ -53,18 +66,31 @@ export interface TakenIn {
 }
 
 /**
- * Puts a shelf's songs beside our own, and what the rack and the profiles do not have yet: all of it,
- * or nothing. How places are written here stays as it is.
+ * Puts a shelf's songs beside our own, with their states and collections, and what the rack and the
+ * profiles do not have yet: all of it, or nothing. Collections of one name become one. How places are written here stays as it is.
  */
-export async function takeIn({ songs, instruments, profiles }: StudioShelf): Promise<TakenIn> {
+export async function takeIn({
+  songs,
+  instruments,
+  profiles,
+  states,
+  collections = [],
+}: StudioShelf): Promise<TakenIn> {
   const taken = await database()
     .transaction()
     .execute(async (trx) => {
       const studio = await currentStudio(trx, "for-update");
-      await new SongRepository(trx, studio.id).createIn(trx, songs);
+      const ids = await new SongRepository(trx, studio.id).createIn(trx, songs, states);
+      const known = new CollectionRepository(trx, studio.id);
+      for (const { name, songs: places } of collections) {
+        const songIds = places.flatMap((place) => ids[place] ?? []);
+        const own = (await known.list()).find((one) => one.name === name);
+        const id = own?.id ?? (await known.create(name));
+        if (id !== undefined) await known.add(id, songIds);
+      }
       const rack = new InstrumentRepository(trx, studio.id);
-      const known = (await rack.list()).map(({ instrument }) => instrument);
-      const wanted = instruments.filter((one) => !known.some((other) => isSame(other, one)));
+      const inRack = (await rack.list()).map(({ instrument }) => instrument);
+      const wanted = instruments.filter((one) => !inRack.some((other) => isSame(other, one)));
       let added = 0;
       for (const instrument of wanted) if (await rack.createIn(trx, instrument)) added++;
       const own = studio.profiles.list;

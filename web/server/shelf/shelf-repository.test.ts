@@ -94,7 +94,7 @@ describe.skipIf(!TEST_SERVER)("the shelf in PostgreSQL", () => {
       ...["standard", "drop D", "DADGAD", "half step down", "bass standard", "electric", "bass"],
       ...["no capo", "capo", "capo 3", "capo 6", "D minor", "E minor", "G major"],
       ...["under 80", "over 100", "70-90", "tempo 81", "easy", "medium", "hard", "difficulty 3"],
-      ...['"100%_1"', '"\\"', "lock gate", "KETTLE", '"%"', "drop D, under 100, ready"],
+      ...['"100%_1"', '"\\"', "lock gate", "KETTLE", "wader", '"%"', "drop D, under 100, ready"],
     ];
     let found = 0;
     for (const text of said) {

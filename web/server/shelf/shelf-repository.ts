@@ -75,8 +75,9 @@ export class ShelfRepository {
         "updated_at",
         "removed_at",
       ])
-      .select(({ selectFrom }) =>
-        selectFrom("collection_songs as inside")
+      .select((eb) =>
+        eb
+          .selectFrom("collection_songs as inside")
           .select(sql<string[]>`coalesce(array_agg(inside.collection_id), '{}')`.as("ids"))
           .whereRef("inside.song_id", "=", "songs.id")
           .as("collections"),
@@ -175,16 +176,17 @@ export class ShelfRepository {
       .where("studio_id", "=", this.studioId)
       .where("removed_at", isBin ? "is not" : "is", null)
       .$if(collectionId !== undefined, (query) =>
-        query.where(({ exists, selectFrom }) =>
-          exists(
-            selectFrom("collection_songs")
+        query.where((eb) =>
+          eb.exists(
+            eb
+              .selectFrom("collection_songs")
               .select("song_id")
               .where("collection_id", "=", collectionId!)
               .whereRef("song_id", "=", "songs.id"),
           ),
         ),
       )
-      .where(({ and }) => and(wishes.map(conditionOf)));
+      .where((eb) => eb.and(wishes.map(conditionOf)));
   }
 }
 

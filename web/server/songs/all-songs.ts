@@ -1,3 +1,4 @@
+import type { SongState } from "@intonazione/core/catalogue";
 import { readSongText } from "@intonazione/core/formats/json";
 import type { UnreadSong } from "@intonazione/core/formats/shelf";
 import type { Song } from "@intonazione/core/score";
@@ -8,34 +9,42 @@ import { storedSongs } from "./stored-songs";
 /** Songs that are fetched by one query. */
 const AT_ONCE = 100;
 
-/** Every song of a studio by title, and those that cannot be read any more as they are stored. */
-export async function allSongs(
-  db: Kysely<Tables>,
-  studioId: string,
-): Promise<{ readonly songs: readonly Song[]; readonly unread: readonly UnreadSong[] }> {
+export interface AllSongs {
+  readonly songs: readonly Song[];
+  /** What the studio says of them, in the same order. */
+  readonly rows: readonly { readonly id: string; readonly state: SongState }[];
+  /** Those that cannot be read any more, as they are stored. */
+  readonly unread: readonly UnreadSong[];
+}
+
+/** Every song of a studio, by title. */
+export async function allSongs(db: Kysely<Tables>, studioId: string): Promise<AllSongs> {
   const rows = await db
     .selectFrom("songs")
-    .select(["id", "title"])
+    .select(["id", "title", "state"])
     .where("studio_id", "=", studioId)
     .where("removed_at", "is", null)
     .orderBy("title")
     .orderBy("id")
     .execute();
   const songs: Song[] = [];
+  const kept: AllSongs["rows"][number][] = [];
   const unread: UnreadSong[] = [];
   let some: Awaited<ReturnType<typeof storedSongs>> = new Map();
-  for (const [index, { id, title }] of rows.entries()) {
+  for (const [index, { id, title, state }] of rows.entries()) {
     if (index % AT_ONCE === 0) {
       const ids = rows.slice(index, index + AT_ONCE).map((row) => row.id);
       some = await storedSongs(db, studioId, ids);
     }
     const stored = some.get(id);
     const read = stored && readSongText(stored);
-    if (read?.ok) songs.push(read.value.song);
-    else {
+    if (read?.ok) {
+      songs.push(read.value.song);
+      kept.push({ id, state });
+    } else {
       const why = read?.error[0]?.message ?? "no document is kept of it";
       unread.push({ title, why, texts: stored ? [stored.whole, ...stored.changes] : [] });
     }
   }
-  return { songs, unread };
+  return { songs, rows: kept, unread };
 }

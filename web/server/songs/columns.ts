@@ -11,6 +11,7 @@ export function columnsOf(song: Song) {
     tempo_bpm: entry.tempoBpm,
     tempo_from: entry.tempoFrom,
     tempo_to: entry.tempoTo,
+    search_text: [entry.title, ...parts.map(({ instrument }) => instrument)].join("\n"),
     parts: JSON.stringify(parts),
     tunings: distinct(parts.map(({ open }) => open)),
     instruments: distinct(parts.map(({ kind }) => kind)),
@@ -33,5 +34,5 @@ export function changedColumns(before: Columns, after: Columns): Partial<Columns
   const changed = Object.entries(after).filter(
     ([name, value]) => JSON.stringify(value) !== JSON.stringify(before[name as keyof Columns]),
   );
-  return Object.fromEntries(changed) as Partial<Columns>;
+  return Object.fromEntries(changed);
 }

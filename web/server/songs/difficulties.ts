@@ -25,8 +25,8 @@ export async function bringRowsUpToDate(db: Kysely<Tables>): Promise<number> {
     const due = await db
       .selectFrom("songs")
       .select(["id", "studio_id", "version", "catalogue_schema"])
-      .where(({ or, eb }) =>
-        or([
+      .where((eb) =>
+        eb.or([
           eb("catalogue_schema", "<", CATALOGUE_SCHEMA),
           eb("difficulty_version", "<", eb.ref("version")),
         ]),

@@ -24,7 +24,7 @@ export interface RevisionMark {
   readonly isRestored?: true | undefined;
 }
 
-export const REVISIONS_A_PAGE = 400;
+const REVISIONS_A_PAGE = 400;
 /** A chain of changes has a whole document at least this often. */
 const MOST_CHANGES = 64;
 /** So many revisions are thinned before others are let in between. */
@@ -116,8 +116,9 @@ export async function textOfVersion(
     .where("song_id", "=", songId)
     .where("refused", "=", false)
     .where("version", "<=", version)
-    .where("version", ">=", ({ selectFrom }) =>
-      selectFrom("song_revisions as whole")
+    .where("version", ">=", (eb) =>
+      eb
+        .selectFrom("song_revisions as whole")
         .select(({ fn }) => fn.max("whole.version").as("version"))
         .where("whole.song_id", "=", songId)
         .where("whole.refused", "=", false)

@@ -1,3 +1,4 @@
+import type { SongState } from "@intonazione/core/catalogue";
 import { documentOf, readSong, readSongText, type ReadSong } from "@intonazione/core/formats/json";
 import { applyDifference, fingerprint, type Finding } from "@intonazione/core/foundation";
 import type { Song } from "@intonazione/core/score";
@@ -32,6 +33,7 @@ export type SaveOutcome =
 const MOST_AT_ONCE = 50;
 /** A whole document is kept again after so many changes, or when they weigh as much as it does. */
 const MOST_CHANGES = 64;
+const USUAL_STATE: SongState = "in work";
 const LEAST_WHOLE_BYTES = 20_000;
 
 /** All songs of one studio. Every query names the studio, so that none can reach another's songs. */
@@ -60,18 +62,26 @@ export class SongRepository {
     return ids;
   }
 
-  /** The same within a transaction that does more. */
-  async createIn(trx: Kysely<Tables>, songs: readonly Song[]): Promise<readonly string[]> {
+  /**
+   * The same within a transaction that does more.
+   * @param states How far each is; absent for the usual state.
+   */
+  async createIn(
+    trx: Kysely<Tables>,
+    songs: readonly Song[],
+    states: readonly SongState[] = [],
+  ): Promise<readonly string[]> {
     const ids: string[] = [];
     const now = this.now();
     for (let from = 0; from < songs.length; from += MOST_AT_ONCE) {
       const some = songs.slice(from, from + MOST_AT_ONCE);
-      const rows = some.map((song) => ({
+      const rows = some.map((song, index) => ({
         studio_id: this.studioId,
         version: 1,
         whole_version: 1,
         created_at: now,
         updated_at: now,
+        state: states[from + index] ?? USUAL_STATE,
         ...columnsOf(song),
       }));
       const made = await trx.insertInto("songs").values(rows).returning("id").execute();

@@ -12,7 +12,6 @@ export {
   readSong,
   readSongDocument,
   readSongJson,
-  SCHEMA_VERSION,
   writeSongJson,
   type SongDocument,
 } from "./song-json";

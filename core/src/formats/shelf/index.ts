@@ -1,1 +1,8 @@
-export { isShelf, readShelf, writeShelf, type StudioShelf, type UnreadSong } from "./shelf-archive";
+export {
+  isShelf,
+  readShelf,
+  writeShelf,
+  type ShelfCollection,
+  type StudioShelf,
+  type UnreadSong,
+} from "./shelf-archive";

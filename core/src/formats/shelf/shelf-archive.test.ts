@@ -3,6 +3,7 @@ import { describe, expect, it } from "vitest";
 import { usualInstrument } from "../../instrument/instrument";
 import { TUNING_LIBRARY } from "../../instrument/tuning-library";
 import { anySong } from "../../score/song.arbitraries";
+import { SONG_STATES } from "../../catalogue/wish";
 import { readArchive, writeArchive } from "../files/archive";
 import { isShelf, readShelf, writeShelf, type StudioShelf } from "./shelf-archive";
 
@@ -37,10 +38,27 @@ const anyShelf: fc.Arbitrary<StudioShelf> = fc.record({
   ),
 });
 
+/** With what the studio says of its songs. */
+const anyKeptShelf = anyShelf.chain((shelf) => {
+  const index = fc.nat({ max: Math.max(0, shelf.songs.length - 1) });
+  return fc
+    .record({
+      states: fc.tuple(...shelf.songs.map(() => fc.constantFrom(...SONG_STATES))),
+      collections: fc.array(
+        fc.record({
+          name: fc.constantFrom("Autumn course", "Harbour gig"),
+          songs: shelf.songs.length > 0 ? fc.uniqueArray(index) : fc.constant([]),
+        }),
+        { maxLength: 2 },
+      ),
+    })
+    .map((kept): StudioShelf => ({ ...shelf, ...kept }));
+});
+
 describe("a whole shelf as one file", () => {
   it("comes back on another machine without loss", () => {
     fc.assert(
-      fc.property(anyShelf, (shelf) => {
+      fc.property(fc.oneof(anyShelf, anyKeptShelf), (shelf) => {
         const file = writeShelf(shelf, DATE);
         expect(readShelf(file)).toEqual({ shelf, findings: [] });
         expect(isShelf(file)).toBe(true);
@@ -57,6 +75,8 @@ describe("a whole shelf as one file", () => {
         instruments: [],
         style: { stringSchool: "actual", fretsFrom: "capo" },
         profiles: [],
+        states: ["ready", "taught", "resting"],
+        collections: [{ name: "All of them", songs: [2, 1, 0] }],
       },
       DATE,
     );
@@ -69,6 +89,8 @@ describe("a whole shelf as one file", () => {
       }));
     const { shelf, findings } = readShelf(writeArchive(broken, DATE));
     expect(shelf!.songs).toEqual([songs[0]]);
+    expect(shelf!.states).toEqual(["ready"]);
+    expect(shelf!.collections).toEqual([{ name: "All of them", songs: [0] }]);
     expect(findings.map(({ code }) => code)).toEqual(["shelf-song-unread", "shelf-song-missing"]);
   });
 

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { SONG_STATES, type SongState } from "../../catalogue/wish";
 import type { Finding } from "../../foundation/finding";
 import type { Instrument } from "../../instrument/instrument";
 import type { PlaceStyle } from "../../neck/place-names";
@@ -18,6 +19,17 @@ export interface StudioShelf {
   readonly instruments: readonly Instrument[];
   readonly style: PlaceStyle;
   readonly profiles: readonly OwnProfile[];
+  /** How far each song is, in their order; absent in shelves of an earlier release. */
+  readonly states?: readonly SongState[];
+  /** What stands together, by the places of the songs; absent in the same case. */
+  readonly collections?: readonly ShelfCollection[];
+}
+
+/** Songs with a name, in an order of their own. */
+export interface ShelfCollection {
+  readonly name: string;
+  /** Indices of `songs`. */
+  readonly songs: readonly number[];
 }
 
 const FORMAT = "intonazione-shelf";
@@ -30,6 +42,16 @@ const manifestSchema = headSchema.extend({
   instruments: z.array(z.unknown()).max(1000),
   style: placeStyleSchema,
   profiles: ownProfilesSchema,
+  states: z.array(z.enum(SONG_STATES)).max(10_000).optional(),
+  collections: z
+    .array(
+      z.object({
+        name: z.string().trim().min(1).max(100),
+        songs: z.array(z.int().min(0)).max(10_000),
+      }),
+    )
+    .max(1000)
+    .optional(),
 });
 
 /** A song that is stored and cannot be read. */
@@ -49,7 +71,7 @@ export function writeShelf(
   modified: Date,
   unread: readonly UnreadSong[] = [],
 ): Uint8Array {
-  const { songs, instruments, style, profiles } = shelf;
+  const { songs, instruments, style, profiles, states, collections } = shelf;
   const digits = String(songs.length).length;
   const files = songs.map((song, index) => ({
     name: `songs/${String(index + 1).padStart(digits, "0")} ${fileNameOf(song.title, 60)}.json`,
@@ -63,6 +85,8 @@ export function writeShelf(
     instruments: instruments.map(instrumentDocumentOf),
     style,
     profiles,
+    ...(states && { states }),
+    ...(collections && { collections }),
   };
   const head = { name: MANIFEST, content: `${JSON.stringify(manifest, undefined, 1)}\n` };
   return writeArchive([head, ...files, ...unreadFiles(unread)], modified);
@@ -111,14 +135,19 @@ export function readShelf(bytes: Uint8Array): ShelfReading {
   }
   const manifest = read.data;
   const findings = [...unpacking];
-  const songs = manifest.songs.flatMap((name): Song[] => {
+  // Songs that cannot be read are left out: the others move up.
+  const places = new Map<number, number>();
+  const songs = manifest.songs.flatMap((name, index): Song[] => {
     const content = files.get(name);
     if (!content) {
       findings.push(say("shelf-song-missing", `${name} is missing in the archive`));
       return [];
     }
     const song = readSongJson(decodeText(content).text);
-    if (song.ok) return [song.value];
+    if (song.ok) {
+      places.set(index, places.size);
+      return [song.value];
+    }
     findings.push(say("shelf-song-unread", `${name}: ${song.error[0]?.message ?? "unreadable"}`));
     return [];
   });
@@ -131,7 +160,21 @@ export function readShelf(bytes: Uint8Array): ShelfReading {
     return [];
   });
   const { style, profiles } = manifest;
-  return { shelf: { songs, instruments, style, profiles }, findings };
+  const states = manifest.states?.filter((_, index) => places.has(index));
+  const collections = manifest.collections?.map((one) => ({
+    name: one.name,
+    songs: one.songs.flatMap((index) => places.get(index) ?? []),
+  }));
+  const shelf: StudioShelf = {
+    songs,
+    instruments,
+    style,
+    profiles,
+    // One state for each song, or none at all.
+    ...(states?.length === songs.length && { states }),
+    ...(collections && { collections }),
+  };
+  return { shelf, findings };
 }
 
 function parsed(bytes: Uint8Array | undefined): unknown {

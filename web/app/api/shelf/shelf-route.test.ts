@@ -7,6 +7,8 @@ import { database } from "@/server/database";
 import { createTestDatabase, TEST_SERVER, type TestDatabase } from "@/server/database.test-kit";
 import { InstrumentRepository } from "@/server/instrument-repository";
 import { SongRepository } from "@/server/songs/song-repository";
+import { CollectionRepository } from "@/server/shelf/collection-repository";
+import { ShelfRepository } from "@/server/shelf/shelf-repository";
 import { createStudio } from "@/server/studio-repository";
 import { GET, POST } from "./route";
 
@@ -64,6 +66,28 @@ describe.skipIf(!TEST_SERVER)("a whole shelf over HTTP", () => {
     expect(await answer.json()).toMatchObject({ songs: 2, instruments: 0, findings: [] });
     expect(await titles()).toHaveLength(4);
     expect(await rack.list()).toHaveLength(1);
+  });
+
+  it("takes states and collections along, and puts collections of one name together", async () => {
+    const { songs: cards } = await new ShelfRepository(test.db, oursId).page({
+      wishes: [],
+      sort: "title",
+      isBin: false,
+      from: 0,
+      limit: 100,
+    });
+    const collections = new CollectionRepository(test.db, oursId);
+    const id = (await collections.create("Autumn course"))!;
+    await collections.add(id, [cards[1]!.id, cards[0]!.id]);
+    await new ShelfRepository(test.db, oursId).setState([cards[0]!.id], "taught");
+    const archive = new Uint8Array(await (await GET()).arrayBuffer());
+    const { shelf } = readShelf(archive);
+    expect(shelf!.states?.filter((state) => state === "taught")).toHaveLength(1);
+    expect(shelf!.collections).toEqual([{ name: "Autumn course", songs: [1, 0] }]);
+    expect((await send(archive)).status).toBe(201);
+    expect(await collections.list()).toMatchObject([{ name: "Autumn course", songs: 4 }]);
+    const taught = test.db.selectFrom("songs").select("id").where("state", "=", "taught");
+    expect(await taught.execute()).toHaveLength(2);
   });
 
   it("comes in whole or not at all, whatever fails on the way", async () => {

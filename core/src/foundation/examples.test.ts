@@ -1,15 +1,15 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { describe, expect, it } from "vitest";
-import * as instrument from "./instrument";
-import * as neck from "./neck";
-import * as pitches from "./pitch";
-import * as rhythm from "./rhythm";
-import { type Result } from "./foundation/result";
+import * as instrument from "../instrument";
+import * as neck from "../neck";
+import * as pitches from "../pitch";
+import * as rhythm from "../rhythm";
+import { type Result } from "./result";
 
 /** Every `@example code // value` of a docstring holds: both sides are run, and have to be equal. */
 
-const HERE = import.meta.dirname;
+const HERE = join(import.meta.dirname, "..");
 const SOURCES = readdirSync(HERE, { recursive: true, encoding: "utf8" }).filter(
   (path) => path.endsWith(".ts") && !/\.(test|test-kit|arbitraries)\.ts$/u.test(path),
 );
