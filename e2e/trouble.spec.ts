@@ -264,3 +264,21 @@ test("junk and a huge paste are refused in words; a lame tablature keeps what ca
     /E4.*G string, fret 2|A3.*E4/u,
   );
 });
+
+test("an earlier version is named, and keeps its name", async ({ page }) => {
+  await page.goto(await newSong(page, "Named Once"));
+  await say(page, "E0 E3");
+  await expectSaved(page);
+  const history = page
+    .getByRole("navigation", { name: "Views of Write" })
+    .getByRole("button", { name: "history" });
+  await history.click();
+  const versions = page.getByRole("list", { name: "Versions" }).getByRole("button");
+  await versions.first().click();
+  await page.getByLabel("Name of this version").fill("for the gig");
+  await page.keyboard.press("Enter");
+  await expect(versions.filter({ hasText: "for the gig" })).toHaveCount(1);
+  await page.reload();
+  await history.click();
+  await expect(versions.filter({ hasText: "for the gig" })).toHaveCount(1);
+});

@@ -15,7 +15,7 @@ import {
 } from "react";
 import { useWidth } from "@/ui/use-width";
 
-const CARD = { leastWidth: 300, height: 212, gap: 14 } as const;
+const CARD = { leastWidth: 300, height: 224, gap: 14 } as const;
 /** Before the page knows how wide it is. */
 const USUAL_WIDTH = 960;
 const ROWS_A_PAGE = 3;

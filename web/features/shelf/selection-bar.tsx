@@ -4,11 +4,8 @@ import { SONG_STATES, type SongState } from "@intonazione/core/catalogue";
 import { DropdownMenu } from "radix-ui";
 import type { CollectionRow } from "@/calls/shelf-cards";
 import { Button, buttonLook } from "@/ui/button";
+import { menuItemLook, menuLook } from "./menu-look";
 import { StateSign } from "./state-sign";
-
-const menuLook = "z-40 min-w-44 rounded-md border border-ink bg-paper p-1 text-[13px] shadow-lg";
-const itemLook =
-  "flex items-center gap-2 rounded-sm px-2 py-1.5 outline-none data-[highlighted]:bg-madder-wash";
 
 /** What can be done with several songs at once. */
 export function SelectionBar({
@@ -47,7 +44,11 @@ export function SelectionBar({
         <>
           <Menu label="State">
             {SONG_STATES.map((state) => (
-              <DropdownMenu.Item key={state} onSelect={() => onState(state)} className={itemLook}>
+              <DropdownMenu.Item
+                key={state}
+                onSelect={() => onState(state)}
+                className={menuItemLook}
+              >
                 <StateSign state={state} />
               </DropdownMenu.Item>
             ))}
@@ -55,7 +56,11 @@ export function SelectionBar({
           {collections.length > 0 && (
             <Menu label="Add to a collection">
               {collections.map(({ id, name }) => (
-                <DropdownMenu.Item key={id} onSelect={() => onCollection(id)} className={itemLook}>
+                <DropdownMenu.Item
+                  key={id}
+                  onSelect={() => onCollection(id)}
+                  className={menuItemLook}
+                >
                   {name}
                 </DropdownMenu.Item>
               ))}

@@ -3,22 +3,19 @@
 import { SONG_STATES } from "@intonazione/core/catalogue";
 import Link from "next/link";
 import { useCallback, useEffect, useRef, useState, type KeyboardEvent } from "react";
-import {
-  SORTS,
-  type Card,
-  type CardPage,
-  type CollectionRow,
-  type ShelfAddress,
-} from "@/calls/shelf-cards";
-import { Button, buttonLook } from "@/ui/button";
+import { SORTS, type CardPage, type CollectionRow, type ShelfAddress } from "@/calls/shelf-cards";
+import { buttonLook } from "@/ui/button";
 import { CardGrid } from "./card-grid";
 import { Choices } from "./choices";
 import { CollectionRail } from "./collection-rail";
+import { EmptyBin } from "./empty-bin";
 import { FindField, FIND_ID } from "./find-field";
 import { NothingHere } from "./nothing-here";
 import { SelectionBar } from "./selection-bar";
-import { SongCard, type CardActs } from "./song-card";
+import type { CardActs } from "./card-acts";
+import { SongCard } from "./song-card";
 import { UndoBar } from "./undo-bar";
+import { useSelection } from "./use-selection";
 import { useShelfActs } from "./use-shelf-acts";
 import { useShelfAddress } from "./use-shelf-address";
 import { useShelfPages } from "./use-shelf-pages";
@@ -243,52 +240,5 @@ export function ShelfBoard({
         <UndoBar done={acts.done} onUndo={acts.undo} onClose={acts.dismiss} />
       </main>
     </div>
-  );
-}
-
-/** What is selected, by id; a range goes from the one that was selected last. */
-function useSelection(cards: ReadonlyMap<number, Card>) {
-  const [ids, setIds] = useState<ReadonlySet<string>>(new Set());
-  const last = useRef<string>(undefined);
-  const toggle = (id: string, isRange: boolean) => {
-    const places = new Map([...cards].map(([at, card]) => [card.id, at]));
-    const [from, to] = [places.get(last.current ?? id) ?? 0, places.get(id) ?? 0];
-    last.current = id;
-    setIds((before) => {
-      const next = new Set(before);
-      if (isRange) {
-        for (let at = Math.min(from, to); at <= Math.max(from, to); at++) {
-          const card = cards.get(at);
-          if (card) next.add(card.id);
-        }
-      } else if (!next.delete(id)) next.add(id);
-      return next;
-    });
-  };
-  const clear = useCallback(() => setIds((before) => (before.size > 0 ? new Set() : before)), []);
-  return { ids, toggle, clear };
-}
-
-/** The one thing here that cannot be undone says so first. */
-function EmptyBin({ count, onEmpty }: { readonly count: number; readonly onEmpty: () => void }) {
-  const [isAsked, setIsAsked] = useState(false);
-  if (count === 0) return null;
-  if (!isAsked) return <Button onClick={() => setIsAsked(true)}>Empty the bin</Button>;
-  return (
-    <>
-      <Button
-        autoFocus
-        className="text-madder"
-        onClick={() => {
-          setIsAsked(false);
-          onEmpty();
-        }}
-      >
-        {count === 1 ? "1 song is" : `${count} songs are`} gone for good: empty it
-      </Button>
-      <Button look="quiet" onClick={() => setIsAsked(false)}>
-        Keep
-      </Button>
-    </>
   );
 }
