@@ -137,9 +137,9 @@ test("a teacher does the whole job once: called out, placed, moved, handed out",
     );
     await expect(page.getByRole("group", { name: "Parts" }).getByRole("button")).toHaveCount(3);
     await page.goto("/?find=copper weather");
-    await expect(
-      page.getByRole("listitem").filter({ hasText: "Copper Weather" }).first(),
-    ).toContainText("Drop D · capo 2");
+    await expect(page.getByRole("article", { name: "Copper Weather" }).first()).toContainText(
+      "Drop D · capo 2",
+    );
   });
 });
 

@@ -13,8 +13,11 @@ export interface TestDatabase {
   readonly drop: () => Promise<void>;
 }
 
-/** An empty, migrated database of its own; migrated twice, since every start does it again. */
-export async function createTestDatabase(purpose: string): Promise<TestDatabase> {
+/**
+ * An empty, migrated database of its own; migrated twice, since every start does it again.
+ * @param upTo The last migration, where the tables of an earlier release are wanted.
+ */
+export async function createTestDatabase(purpose: string, upTo?: string): Promise<TestDatabase> {
   const name = `${purpose}_${process.pid}`;
   const admin = new Kysely({
     dialect: new PostgresDialect({ pool: new Pool({ connectionString: TEST_SERVER }) }),
@@ -23,8 +26,8 @@ export async function createTestDatabase(purpose: string): Promise<TestDatabase>
   const url = new URL(TEST_SERVER!);
   url.pathname = name;
   const db = openDatabase(url.href);
-  await migrate(db);
-  await migrate(db);
+  await migrate(db, upTo);
+  await migrate(db, upTo);
   return {
     url: url.href,
     db,

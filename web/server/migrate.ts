@@ -12,13 +12,19 @@ const MIGRATIONS: Readonly<Record<string, Migration>> = {
   "004-differences-and-shelf": differencesAndShelf,
 };
 
-/** Brings the tables up to date. @throws the first migration's error; those before it stay applied. */
-export async function migrate(db: Kysely<Tables>): Promise<void> {
+/**
+ * Brings the tables up to date.
+ * @param upTo The last migration; absent for all.
+ * @throws the first migration's error; those before it stay applied.
+ */
+export async function migrate(db: Kysely<Tables>, upTo?: string): Promise<void> {
   const migrator = new Migrator({
     db,
     provider: { getMigrations: async () => ({ ...MIGRATIONS }) },
   });
-  const { error } = await migrator.migrateToLatest();
+  const { error } = await (upTo === undefined
+    ? migrator.migrateToLatest()
+    : migrator.migrateTo(upTo));
   if (error)
     throw error instanceof Error ? error : new Error("a migration failed", { cause: error });
 }

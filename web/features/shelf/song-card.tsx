@@ -61,6 +61,8 @@ export function SongCard({
                 <Link
                   href={`/songs/${id}`}
                   prefetch={false}
+                  // The card is drawn to another place, not its link.
+                  draggable={false}
                   data-card-link
                   tabIndex={isActive ? 0 : -1}
                   className="outline-none after:absolute after:inset-0"

@@ -58,6 +58,8 @@ export function useShelfActs(view: ShelfView, first: readonly CollectionRow[]) {
     view.change(new Set(ids), { state });
     const answer = await settled(changeSongs({ kind: "state", ids, state }));
     if (!answer) return;
+    // What was looked up while this was on its way is older.
+    view.change(new Set(ids), { state });
     const before = answer.before ?? [];
     setDone({
       words: `${nameOf(ids)}: ${state}`,

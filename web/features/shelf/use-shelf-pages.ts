@@ -37,10 +37,18 @@ export function useShelfPages(address: ShelfAddress, first: CardPage) {
     current.current = address;
   });
 
+  /** Counts what was changed here: an answer from before a change knows nothing of it. */
+  const changes = useRef(0);
+
   const lookUp = useCallback(async (signal?: AbortSignal) => {
     const wanted = current.current;
-    const page = await fetchCards(wanted, 0, signal);
-    if (signal?.aborted || addressQuery(wanted) !== addressQuery(current.current)) return;
+    let page: Awaited<ReturnType<typeof fetchCards>>;
+    let before: number;
+    do {
+      before = changes.current;
+      page = await fetchCards(wanted, 0, signal);
+      if (signal?.aborted || addressQuery(wanted) !== addressQuery(current.current)) return;
+    } while (changes.current !== before);
     if ("problem" in page) setProblem(page.problem);
     else {
       asking.current.clear();
@@ -86,6 +94,7 @@ export function useShelfPages(address: ShelfAddress, first: CardPage) {
 
   /** Shows a change of cards before the server has answered. */
   const change = useCallback((ids: ReadonlySet<string>, with_: Partial<Card>) => {
+    changes.current++;
     setFound((before) => ({
       ...before,
       cards: new Map(
@@ -99,6 +108,7 @@ export function useShelfPages(address: ShelfAddress, first: CardPage) {
 
   /** Shows a card at another place before the server has answered. */
   const move = useCallback((from: number, before: number) => {
+    changes.current++;
     setFound((was) => {
       const order = Array.from({ length: was.total }, (_, at) => was.cards.get(at));
       const [card] = order.splice(from, 1);

@@ -138,42 +138,39 @@ export async function textOfVersion(
  * @returns how many were taken away.
  */
 export async function thinSong(db: Kysely<Tables>, songId: string, now: Date): Promise<number> {
-  const old = await db
-    .selectFrom("song_revisions")
-    .select(["id", "version", "refused", "created_at", "name", "is_restored"])
-    .where("song_id", "=", songId)
-    .where("created_at", "<", thinnableBefore(now))
-    .orderBy("id")
-    .execute();
-  const song = await db
-    .selectFrom("songs")
-    .select("whole_version")
-    .where("id", "=", songId)
-    .executeTakeFirst();
-  const kept = revisionsToKeep(
-    old.map((row) => ({
-      id: row.id,
-      savedAt: row.created_at,
-      isKept:
-        row.refused ||
-        row.name !== null ||
-        row.is_restored ||
-        row.version === 1 ||
-        // What the song itself is read from.
-        row.version === song?.whole_version,
-    })),
-    now,
-  );
-  const gone = old.filter(({ id }) => !kept.has(id)).map(({ id }) => id);
-  if (gone.length === 0) return 0;
-  const chain = old.filter(({ refused }) => !refused);
-  await db.transaction().execute(async (trx) => {
+  return db.transaction().execute(async (trx) => {
     // Two that thin the same song would make changes from what the other takes away.
     await sql`select pg_advisory_xact_lock(hashtext(${`thin ${songId}`}))`.execute(trx);
+    const old = await trx
+      .selectFrom("song_revisions")
+      .innerJoin("songs", "songs.id", "song_id")
+      .select(["song_revisions.id", "song_revisions.version", "refused", "name", "is_restored"])
+      .select(["song_revisions.created_at", "whole_version"])
+      .where("song_id", "=", songId)
+      .where("song_revisions.created_at", "<", thinnableBefore(now))
+      .orderBy("song_revisions.id")
+      .execute();
+    const kept = revisionsToKeep(
+      old.map((row) => ({
+        id: row.id,
+        savedAt: row.created_at,
+        isKept:
+          row.refused ||
+          row.name !== null ||
+          row.is_restored ||
+          row.version === 1 ||
+          // What the song itself is read from.
+          row.version === row.whole_version,
+      })),
+      now,
+    );
+    const gone = old.filter(({ id }) => !kept.has(id)).map(({ id }) => id);
+    if (gone.length === 0) return 0;
+    const chain = old.filter(({ refused }) => !refused);
     await chainAnew(trx, songId, chain, kept);
     await trx.deleteFrom("song_revisions").where("id", "in", gone).execute();
+    return gone.length;
   });
-  return gone.length;
 }
 
 async function chainAnew(
