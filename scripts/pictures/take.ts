@@ -62,7 +62,8 @@ for (const state of ["3", "2", "4", "2", "1", "5"]) {
 await page.getByRole("button", { name: "New collection" }).click();
 await page.getByLabel("Name of the collection").fill("Autumn course");
 await page.keyboard.press("Enter");
-await page.getByRole("button", { name: "All songs" }).click();
+await page.getByText("Nothing is in Autumn course yet").waitFor();
+await page.getByRole("button", { name: "All songs", exact: true }).click();
 await page.getByRole("checkbox", { name: "Select Chalk Line" }).check();
 await page.getByRole("checkbox", { name: "Select Tin Roof Tuesday" }).check();
 await page.getByRole("button", { name: "Add to a collection" }).click();

@@ -1,6 +1,6 @@
 "use client";
 
-import { FolderPlus, Trash2 } from "lucide-react";
+import { FolderPlus, Pencil, Trash2 } from "lucide-react";
 import { useState } from "react";
 import type { CollectionRow } from "@/calls/shelf-cards";
 import { inputLook } from "@/ui/field";
@@ -51,17 +51,19 @@ export function CollectionRail({
               <>
                 <button
                   type="button"
+                  aria-label={`Rename the collection ${one.name}`}
+                  title="Rename it"
                   onClick={() => setNaming(one.id)}
-                  className="px-1 text-xs text-soft underline underline-offset-2 hover:text-ink"
+                  className="rounded-sm p-1.5 text-soft hover:text-ink"
                 >
-                  rename
+                  <Pencil size={12} aria-hidden />
                 </button>
                 <button
                   type="button"
                   aria-label={`Dissolve the collection ${one.name}`}
                   title="Dissolve it; its songs stay on the shelf"
                   onClick={() => onRemove(one)}
-                  className="rounded-sm p-1 text-soft hover:text-ink"
+                  className="rounded-sm p-1.5 text-soft hover:text-ink"
                 >
                   <Trash2 size={13} aria-hidden />
                 </button>

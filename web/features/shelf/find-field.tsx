@@ -114,7 +114,7 @@ export function FindField({
                 type="button"
                 aria-label={`Do not look for ${wishInWords(wish)}`}
                 onClick={() => onChange(without(read, index))}
-                className="rounded-sm p-1 text-soft hover:text-ink"
+                className="rounded-sm p-1.5 text-soft hover:text-ink"
               >
                 <X size={12} aria-hidden />
               </button>
