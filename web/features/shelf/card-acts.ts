@@ -1,4 +1,5 @@
 import type { SongState } from "@intonazione/core/catalogue";
+import type { Card, CollectionRow } from "@/calls/shelf-cards";
 
 /** What can be done with a card. */
 export interface CardActs {
@@ -10,4 +11,15 @@ export interface CardActs {
   readonly remove: (id: string) => void;
   readonly bringBack: (id: string) => void;
   readonly putInto: (id: string, collectionId: string, isIn: boolean) => void;
+}
+
+export interface StateChoice {
+  readonly state: SongState;
+  readonly onState: (state: SongState) => void;
+}
+
+export interface CardMenuProps {
+  readonly card: Card;
+  readonly collections: readonly CollectionRow[];
+  readonly acts: CardActs;
 }

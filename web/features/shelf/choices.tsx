@@ -1,84 +1,16 @@
 "use client";
 
-import {
-  CATALOGUE_TECHNIQUES,
-  readWishes,
-  sayWish,
-  SONG_STATES,
-} from "@intonazione/core/catalogue";
-import { INSTRUMENT_KINDS } from "@intonazione/core/instrument";
 import { SlidersHorizontal } from "lucide-react";
-import { Popover } from "radix-ui";
-import { buttonLook } from "@/ui/button";
+import { Button } from "@/ui/button";
+import type { LookedFor } from "./looked-for";
+import { opensLater } from "./opens-later";
 
-const GROUPS: readonly { readonly name: string; readonly words: readonly string[] }[] = [
-  { name: "State", words: SONG_STATES },
-  {
-    name: "Instrument",
-    words: INSTRUMENT_KINDS.filter((kind) => kind !== "other").map((kind) =>
-      kind === "slide" ? "slide guitar" : kind,
-    ),
-  },
-  { name: "Tuning", words: ["Standard", "Half step down", "Drop D", "Open G", "DADGAD"] },
-  { name: "Capo", words: ["no capo", "capo", "capo 2", "capo 3", "capo 5", "capo 7"] },
-  { name: "Key", words: ["E minor", "A minor", "D minor", "G major", "C major", "A major"] },
-  { name: "Tempo", words: ["under 80", "80–110", "110–140", "over 140"] },
-  { name: "Difficulty", words: ["easy", "medium", "hard"] },
-  { name: "Plays", words: CATALOGUE_TECHNIQUES },
-];
-
-const plainOf = (words: string) => {
-  const [read] = readWishes(words);
-  return read ? sayWish(read.wish) : words;
-};
-
-/** The same words as choices; each is there or not, and the field says so. */
-export function Choices({
-  value,
-  onChange,
-}: {
-  readonly value: string;
-  readonly onChange: (value: string) => void;
-}) {
-  const read = readWishes(value);
-  const said = read.map(({ wish }) => sayWish(wish));
-  const turn = (words: string) => {
-    const at = said.indexOf(plainOf(words));
-    const others = read.map((one) => one.words);
-    onChange((at < 0 ? [...others, words] : others.toSpliced(at, 1)).join(", "));
-  };
-  return (
-    <Popover.Root>
-      <Popover.Trigger className={buttonLook()}>
-        <SlidersHorizontal size={14} aria-hidden /> Choices
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          align="end"
-          sideOffset={6}
-          aria-label="Choices"
-          className="z-40 flex max-h-[70vh] w-[540px] flex-col gap-3 overflow-y-auto rounded-md border border-ink bg-paper p-4 shadow-lg"
-        >
-          {GROUPS.map(({ name, words }) => (
-            <fieldset key={name} className="flex gap-3">
-              <legend className="float-left w-20 shrink-0 pt-1 text-xs text-soft">{name}</legend>
-              <div className="flex flex-1 flex-wrap gap-1.5">
-                {words.map((one) => (
-                  <button
-                    key={one}
-                    type="button"
-                    aria-pressed={said.includes(plainOf(one))}
-                    onClick={() => turn(one)}
-                    className="rounded-sm border border-hairline bg-sheet px-2 py-1 text-xs hover:border-ink aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper"
-                  >
-                    {one}
-                  </button>
-                ))}
-              </div>
-            </fieldset>
-          ))}
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
-  );
-}
+/** What can be looked for, to be chosen. */
+export const Choices = opensLater<LookedFor>(
+  () => import("./choices-panel"),
+  (_, press) => (
+    <Button aria-haspopup="dialog" onClick={press}>
+      <SlidersHorizontal size={14} aria-hidden /> Choices
+    </Button>
+  ),
+);

@@ -8,7 +8,7 @@ import { menuItemLook, menuLook } from "./menu-look";
 import { StateSign } from "./state-sign";
 
 /** What can be done with several songs at once. */
-export function SelectionBar({
+export default function SelectionBar({
   count,
   isBin,
   collections,

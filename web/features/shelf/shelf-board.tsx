@@ -2,7 +2,15 @@
 
 import { SONG_STATES } from "@intonazione/core/catalogue";
 import Link from "next/link";
-import { useCallback, useEffect, useRef, useState, type KeyboardEvent } from "react";
+import {
+  lazy,
+  Suspense,
+  useCallback,
+  useEffect,
+  useRef,
+  useState,
+  type KeyboardEvent,
+} from "react";
 import { SORTS, type CardPage, type CollectionRow, type ShelfAddress } from "@/calls/shelf-cards";
 import { buttonLook } from "@/ui/button";
 import { CardGrid } from "./card-grid";
@@ -11,7 +19,6 @@ import { CollectionRail } from "./collection-rail";
 import { EmptyBin } from "./empty-bin";
 import { FindField, FIND_ID } from "./find-field";
 import { NothingHere } from "./nothing-here";
-import { SelectionBar } from "./selection-bar";
 import type { CardActs } from "./card-acts";
 import { SongCard } from "./song-card";
 import { UndoBar } from "./undo-bar";
@@ -19,6 +26,9 @@ import { useSelection } from "./use-selection";
 import { useShelfActs } from "./use-shelf-acts";
 import { useShelfAddress } from "./use-shelf-address";
 import { useShelfPages } from "./use-shelf-pages";
+
+/** Fetched when something is selected. */
+const SelectionBar = lazy(() => import("./selection-bar"));
 
 const SORT_WORDS = {
   change: "last changed",
@@ -219,23 +229,25 @@ export function ShelfBoard({
           )}
         </div>
         {selection.ids.size > 0 && (
-          <SelectionBar
-            count={selection.ids.size}
-            isBin={isBin}
-            collections={collections}
-            onState={(state) => void acts.setState([...selection.ids], state)}
-            onCollection={(id) => void acts.putInto([...selection.ids], id, true)}
-            onCopy={() => void acts.copy([...selection.ids])}
-            onRemove={() => {
-              void acts.remove([...selection.ids]);
-              selection.clear();
-            }}
-            onBringBack={() => {
-              void acts.bringBack([...selection.ids]);
-              selection.clear();
-            }}
-            onLetGo={selection.clear}
-          />
+          <Suspense>
+            <SelectionBar
+              count={selection.ids.size}
+              isBin={isBin}
+              collections={collections}
+              onState={(state) => void acts.setState([...selection.ids], state)}
+              onCollection={(id) => void acts.putInto([...selection.ids], id, true)}
+              onCopy={() => void acts.copy([...selection.ids])}
+              onRemove={() => {
+                void acts.remove([...selection.ids]);
+                selection.clear();
+              }}
+              onBringBack={() => {
+                void acts.bringBack([...selection.ids]);
+                selection.clear();
+              }}
+              onLetGo={selection.clear}
+            />
+          </Suspense>
         )}
         <UndoBar done={acts.done} onUndo={acts.undo} onClose={acts.dismiss} />
       </main>
