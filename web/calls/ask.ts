@@ -1,4 +1,5 @@
-import { z } from "zod";
+// The small form: this is loaded with the shelf, before anything else.
+import * as z from "zod/mini";
 
 const problemSchema = z.object({ message: z.string() });
 

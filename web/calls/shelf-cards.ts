@@ -1,6 +1,6 @@
 import { SONG_STATES, type SongState } from "@intonazione/core/catalogue";
 import { INSTRUMENT_KINDS } from "@intonazione/core/instrument";
-import { z } from "zod";
+import * as z from "zod/mini";
 import { ask, AWAY_PROBLEM, isAway, messageOf } from "./ask";
 
 /** What the shelf asks the server. Answers are read before they are believed. */
@@ -21,18 +21,18 @@ const cardSchema = z.object({
     }),
   ),
   barCount: z.number(),
-  sketch: z
-    .object({
+  sketch: z.optional(
+    z.object({
       strings: z.number(),
       barLines: z.array(z.number()),
       figures: z.array(z.tuple([z.number(), z.number(), z.string()])),
-    })
-    .optional(),
-  difficulty: z.number().optional(),
+    }),
+  ),
+  difficulty: z.optional(z.number()),
   state: z.enum(SONG_STATES),
   collections: z.array(z.string()),
   updatedAt: z.coerce.date(),
-  removedAt: z.coerce.date().optional(),
+  removedAt: z.optional(z.coerce.date()),
 });
 export type Card = z.infer<typeof cardSchema>;
 
@@ -66,7 +66,7 @@ export type Answer<Value> = Value | { readonly problem: string };
 
 async function asked<Value>(
   response: Response | undefined,
-  schema: z.ZodType<Value>,
+  schema: z.ZodMiniType<Value>,
 ): Promise<Answer<Value>> {
   if (isAway(response)) return { problem: AWAY_PROBLEM };
   if (!response.ok) return { problem: await messageOf(response) };
@@ -106,9 +106,9 @@ export type SongChange =
   | { readonly kind: "empty-bin" };
 
 const changedSchema = z.object({
-  before: z.array(z.object({ id: z.string(), state: z.enum(SONG_STATES) })).optional(),
-  ids: z.array(z.string()).optional(),
-  count: z.int().optional(),
+  before: z.optional(z.array(z.object({ id: z.string(), state: z.enum(SONG_STATES) }))),
+  ids: z.optional(z.array(z.string())),
+  count: z.optional(z.int()),
 });
 
 export async function changeSongs(change: SongChange) {
@@ -128,8 +128,8 @@ export type CollectionChange =
     };
 
 const collectionChangedSchema = z.object({
-  id: z.string().optional(),
-  ids: z.array(z.string()).optional(),
+  id: z.optional(z.string()),
+  ids: z.optional(z.array(z.string())),
 });
 
 export async function changeCollection(change: CollectionChange) {
