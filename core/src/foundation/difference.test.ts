@@ -9,7 +9,7 @@ const anyPlain = fc.letrec<{ value: unknown }>((tie) => ({
     { maxDepth: 4, depthIdentifier: "plain" },
     fc.constantFrom(0, 1, 2, "a", "b", true, null),
     fc.array(tie("value"), { maxLength: 5 }),
-    fc.dictionary(fc.constantFrom("x", "y", "id", "phraseId", "partId"), tie("value")),
+    fc.dictionary(fc.constantFrom("x", "y", "id", "phraseId", "partId", "__proto__"), tie("value")),
     fc.uniqueArray(fc.record({ id: fc.constantFrom("p", "q", "r", "s"), is: tie("value") }), {
       selector: ({ id }) => id,
     }),

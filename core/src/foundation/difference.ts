@@ -38,18 +38,20 @@ export function differenceOf(before: unknown, after: unknown): Difference | unde
 }
 
 function fieldDifference(before: Fields, after: Fields): Difference | undefined {
-  const fields: Record<string, Difference> = {};
+  // Names are any text, `__proto__` among them: fields are looked up and made as the object's own.
+  const fields = new Map<string, Difference>();
   for (const [name, value] of Object.entries(after)) {
     if (value === undefined) continue;
     const old = own(before, name);
     const difference = old === undefined ? { value } : differenceOf(old, value);
-    if (difference) fields[name] = difference;
+    if (difference) fields.set(name, difference);
   }
   const gone = Object.keys(before).filter(
-    (name) => before[name] !== undefined && own(after, name) === undefined,
+    (name) => own(before, name) !== undefined && own(after, name) === undefined,
   );
-  if (Object.keys(fields).length === 0 && gone.length === 0) return undefined;
-  return gone.length > 0 ? { fields, gone } : { fields };
+  if (fields.size === 0 && gone.length === 0) return undefined;
+  const changed = Object.fromEntries(fields);
+  return gone.length > 0 ? { fields: changed, gone } : { fields: changed };
 }
 
 function listDifference(before: List, after: List): Difference | undefined {

@@ -14,6 +14,13 @@ it("equals what came, and is what was there where both are equal", () => {
   );
 });
 
+it("takes a field of any name for what it is", () => {
+  const before: unknown = JSON.parse('{"__proto__":{"a":1},"b":2}');
+  expect(sharing(before, JSON.parse('{"__proto__":{"a":1},"b":2}'))).toBe(before);
+  const after: unknown = JSON.parse('{"__proto__":{"a":1},"b":3}');
+  expect(JSON.stringify(sharing(before, after))).toBe(JSON.stringify(after));
+});
+
 it("keeps what did not change, also where something was put before it", () => {
   const before = {
     key: "A",

@@ -18,14 +18,16 @@ export function sharing<Value>(before: unknown, after: Value): Value {
 type Plain = Readonly<Record<string, unknown>>;
 
 function sharedObject(before: Plain, after: Plain): Plain {
-  const names = Object.keys(after);
-  let isSame = names.length === Object.keys(before).length;
-  const shared: Record<string, unknown> = {};
-  for (const name of names) {
-    shared[name] = sharing(before[name], after[name]);
-    if (!(name in before) || !Object.is(shared[name], before[name])) isSame = false;
-  }
-  return isSame ? before : shared;
+  const fields = Object.entries(after);
+  let isSame = fields.length === Object.keys(before).length;
+  // Names are any text, `__proto__` among them: fields are looked up and made as the object's own.
+  const shared = fields.map(([name, value]) => {
+    const known = Object.hasOwn(before, name) ? before[name] : undefined;
+    const own = sharing(known, value);
+    if (!Object.hasOwn(before, name) || !Object.is(own, known)) isSame = false;
+    return [name, own] as const;
+  });
+  return isSame ? before : Object.fromEntries(shared);
 }
 
 function sharedList(before: readonly unknown[], after: readonly unknown[]): readonly unknown[] {
