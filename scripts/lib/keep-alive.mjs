@@ -47,7 +47,7 @@ export function keepAlive(name, kept) {
     const wait = waitBeforeRevival(deaths);
     const when = wait === 0 ? "now" : `in ${wait / 1000} s`;
     say(
-      `${name} has died${deaths > 1 ? ` for the ${deaths}th time in a row` : ""}: starting it again ${when} …`,
+      `${name} has died${deaths > 1 ? `, ${deaths} times in a row` : ""}: starting it again ${when} …`,
     );
     timer = setTimeout(() => {
       if (isOver || !kept.isWanted()) return again(LOOK_EVERY_MS);
