@@ -87,13 +87,7 @@ export async function readBytes(
     }
     chunks.push(next.value);
   }
-  const bytes = new Uint8Array(length);
-  let at = 0;
-  for (const chunk of chunks) {
-    bytes.set(chunk, at);
-    at += chunk.length;
-  }
-  return { ok: true, value: bytes };
+  return { ok: true, value: Buffer.concat(chunks) };
 }
 
 function parsedJson(bytes: Uint8Array): unknown {

@@ -20,8 +20,7 @@ export interface Applied {
 export function applyEdit(song: Song, edit: Edit): Applied {
   const problem = editProblem(song, edit);
   if (problem !== undefined) throw new RangeError(problem);
-  const applied = change(song, edit);
-  return isChange(song, edit) ? applied : { ...applied, song };
+  return isChange(song, edit) ? change(song, edit) : { song, inverse: edit };
 }
 
 /** Whether an edit that fits would change anything. */

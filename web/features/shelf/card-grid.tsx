@@ -72,11 +72,7 @@ export function CardGrid({
   useEffect(() => onShow(start, end), [onShow, start, end]);
 
   useEffect(() => {
-    if (wantsFocus > 0) {
-      focusing.current = true;
-      setActive((before) => before);
-      list.current?.querySelector<HTMLElement>('[tabindex="0"][data-card-link]')?.focus();
-    }
+    if (wantsFocus > 0) focusing.current = true;
   }, [wantsFocus]);
 
   useEffect(() => {

@@ -33,6 +33,12 @@ const plainOf = (words: string) => {
   return read ? sayWish(read.wish) : words;
 };
 
+/** Each choice with how the field would say it; read once, when the panel is fetched. */
+const CHOICES = GROUPS.map(({ name, words }) => ({
+  name,
+  choices: words.map((one) => ({ words: one, said: plainOf(one) })),
+}));
+
 /** The same words as choices; each is there or not, and the field says so. */
 export default function ChoicesPanel({
   value,
@@ -41,8 +47,8 @@ export default function ChoicesPanel({
 }: LookedFor & { readonly isOpenAtFirst: boolean }) {
   const read = readWishes(value);
   const said = read.map(({ wish }) => sayWish(wish));
-  const turn = (words: string) => {
-    const at = said.indexOf(plainOf(words));
+  const turn = ({ words, said: wanted }: (typeof CHOICES)[number]["choices"][number]) => {
+    const at = said.indexOf(wanted);
     const others = read.map((one) => one.words);
     onChange((at < 0 ? [...others, words] : others.toSpliced(at, 1)).join(", "));
   };
@@ -58,19 +64,19 @@ export default function ChoicesPanel({
           aria-label="Choices"
           className="z-40 flex max-h-[70vh] w-[540px] flex-col gap-3 overflow-y-auto rounded-md border border-ink bg-paper p-4 shadow-lg"
         >
-          {GROUPS.map(({ name, words }) => (
+          {CHOICES.map(({ name, choices }) => (
             <fieldset key={name} className="flex gap-3">
               <legend className="float-left w-20 shrink-0 pt-1 text-xs text-soft">{name}</legend>
               <div className="flex flex-1 flex-wrap gap-1.5">
-                {words.map((one) => (
+                {choices.map((one) => (
                   <button
-                    key={one}
+                    key={one.words}
                     type="button"
-                    aria-pressed={said.includes(plainOf(one))}
+                    aria-pressed={said.includes(one.said)}
                     onClick={() => turn(one)}
                     className="rounded-sm border border-hairline bg-sheet px-2 py-1 text-xs hover:border-ink aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper"
                   >
-                    {one}
+                    {one.words}
                   </button>
                 ))}
               </div>

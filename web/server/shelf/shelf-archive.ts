@@ -67,7 +67,8 @@ export interface TakenIn {
 
 /**
  * Puts a shelf's songs beside our own, with their states and collections, and what the rack and the
- * profiles do not have yet: all of it, or nothing. Collections of one name become one. How places are written here stays as it is.
+ * profiles do not have yet: all of it, or nothing. Collections of one name become one. How places are
+ * written here stays as it is.
  */
 export async function takeIn({
   songs,
@@ -81,12 +82,16 @@ export async function takeIn({
     .execute(async (trx) => {
       const studio = await currentStudio(trx, "for-update");
       const ids = await new SongRepository(trx, studio.id).createIn(trx, songs, states);
-      const known = new CollectionRepository(trx, studio.id);
+      const together = new CollectionRepository(trx, studio.id);
+      const known = new Map((await together.list()).map(({ name, id }) => [name, id]));
       for (const { name, songs: places } of collections) {
-        const songIds = places.flatMap((place) => ids[place] ?? []);
-        const own = (await known.list()).find((one) => one.name === name);
-        const id = own?.id ?? (await known.create(name));
-        if (id !== undefined) await known.add(id, songIds);
+        const id = known.get(name) ?? (await together.create(name));
+        if (id === undefined) continue;
+        known.set(name, id);
+        await together.add(
+          id,
+          places.flatMap((place) => ids[place] ?? []),
+        );
       }
       const rack = new InstrumentRepository(trx, studio.id);
       const inRack = (await rack.list()).map(({ instrument }) => instrument);

@@ -1,8 +1,9 @@
 import { readSong, type SongText } from "@intonazione/core/formats/json";
 import type { Song } from "@intonazione/core/score";
+import type { Finding } from "@intonazione/core/foundation";
 import { z } from "zod";
 import { database } from "../database";
-import { problem, readBody, refuse, type Incoming } from "../http";
+import { problem, readBody, type Incoming } from "../http";
 import { currentStudio } from "../studio-repository";
 import { RevisionRepository, type RevisionMark } from "./revisions";
 import { SongRepository, type SongSave } from "./song-repository";
@@ -24,12 +25,12 @@ export async function ourRevisions(): Promise<RevisionRepository> {
 /** A song within a body, or the answer that says what is wrong with it. */
 export function songArriving(value: unknown): Incoming<Song> {
   const song = readSong(value);
-  return song.ok ? song : wrongSong(song.error);
+  return song.ok ? song : { ok: false, response: wrongSong(song.error) };
 }
 
-function wrongSong(findings: Parameters<typeof refuse>[1]["findings"] & {}): Incoming<never> {
+function wrongSong(findings: readonly Finding[]): Response {
   const message = findings[0]?.message ?? "the song cannot be read";
-  return refuse(422, { code: "song-wrong", message, findings });
+  return problem(422, { code: "song-wrong", message, findings });
 }
 
 /** Reads and checks the body that makes a song. */
@@ -73,10 +74,8 @@ export async function savedAnswer(id: string, save: SongSave): Promise<Response>
         code: "whole-wanted",
         message: "what changed does not fit what is stored here: the whole song is needed",
       });
-    case "wrong": {
-      const wrong = wrongSong(outcome.findings);
-      return wrong.ok ? notHere() : wrong.response;
-    }
+    case "wrong":
+      return wrongSong(outcome.findings);
   }
 }
 
