@@ -1,16 +1,18 @@
-import { SONG_STATES, type SongState } from "@intonazione/core/catalogue";
+import { SONG_STATES, type ShelfSort, type SongState } from "@intonazione/core/catalogue";
 import { INSTRUMENT_KINDS } from "@intonazione/core/instrument";
 import * as z from "zod/mini";
 import { ask, AWAY_PROBLEM, isAway, messageOf } from "./ask";
 
 /** What the shelf asks the server. Answers are read before they are believed. */
 
+const listOf = <Item extends z.ZodMiniType>(item: Item) => z.readonly(z.array(item));
+
 const cardSchema = z.object({
   id: z.string(),
   title: z.string(),
   keyName: z.string(),
   tempoBpm: z.number(),
-  parts: z.array(
+  parts: listOf(
     z.object({
       name: z.string(),
       instrument: z.string(),
@@ -24,31 +26,25 @@ const cardSchema = z.object({
   sketch: z.optional(
     z.object({
       strings: z.number(),
-      barLines: z.array(z.number()),
-      figures: z.array(z.tuple([z.number(), z.number(), z.string()])),
+      barLines: listOf(z.number()),
+      figures: listOf(z.readonly(z.tuple([z.number(), z.number(), z.string()]))),
     }),
   ),
   difficulty: z.optional(z.number()),
   state: z.enum(SONG_STATES),
-  collections: z.array(z.string()),
+  collections: listOf(z.string()),
   updatedAt: z.coerce.date(),
   removedAt: z.optional(z.coerce.date()),
 });
 export type Card = z.infer<typeof cardSchema>;
 
-const pageSchema = z.object({ total: z.int(), songs: z.array(cardSchema) });
+const pageSchema = z.object({ total: z.int(), songs: listOf(cardSchema) });
 export type CardPage = z.infer<typeof pageSchema>;
-
-/** As many as the server sends at once. */
-export const CARDS_A_PAGE = 30;
-
-export const SORTS = ["change", "title", "tempo", "difficulty"] as const;
-export type Sort = (typeof SORTS)[number];
 
 /** Where one stands before the shelf: everything of it is in the address. */
 export interface ShelfAddress {
   readonly find: string;
-  readonly sort: Sort;
+  readonly sort: ShelfSort;
   /** A collection by its id, or the bin; absent for the whole shelf. */
   readonly in?: string | undefined;
 }

@@ -1,5 +1,6 @@
 export { CATALOGUE_SCHEMA, entryOf, type CatalogueEntry, type CataloguePart } from "./entry";
 export { readWishes, sayWish, type ReadWish } from "./read-wishes";
+export { CARDS_A_PAGE, SHELF_SORTS, type ShelfSort } from "./shelf-page";
 export { type Sketch } from "./sketch";
 export { songDifficulty } from "./song-difficulty";
 export { CATALOGUE_TECHNIQUES, type CatalogueTechnique } from "./techniques.data";

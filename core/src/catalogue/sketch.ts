@@ -1,6 +1,6 @@
 import { add, compare, divide, toNumber, ZERO, type Fraction } from "../rhythm/fraction";
-import { timed } from "../score/bar";
-import { notesOf, type LineEvent } from "../score/event";
+import { timed, writtenLength } from "../score/bar";
+import { notesOf } from "../score/event";
 import { framesOfPhrase, lineOf, type Song } from "../score/song";
 
 /** The beginning of a song as a small picture of it: figures on strings, in their time. */
@@ -26,9 +26,7 @@ export function sketchOf(song: Song): Sketch | undefined {
       if (!line || line.bars.every(({ events }) => events.length === 0)) continue;
       const bars = line.bars.slice(0, BARS);
       const frames = framesOfPhrase(song, phrase, bars.length);
-      const ends = bars.map(({ events, under = [] }, index) =>
-        [events, under].map(lengthOfVoice).reduce(longer, frames[index]!.length),
-      );
+      const ends = bars.map((bar, index) => longer(writtenLength(bar), frames[index]!.length));
       const total = ends.reduce(add, ZERO);
       let start = ZERO;
       const barLines: number[] = [];
@@ -51,11 +49,6 @@ export function sketchOf(song: Song): Sketch | undefined {
     }
   }
   return undefined;
-}
-
-function lengthOfVoice(events: readonly LineEvent[]): Fraction {
-  const last = timed(events).at(-1);
-  return last ? add(last.onset, last.event.duration) : ZERO;
 }
 
 function longer(one: Fraction, other: Fraction): Fraction {

@@ -2,7 +2,7 @@ import { placesSounding } from "../neck/harmonic";
 import type { Neck, Place } from "../neck/neck";
 import { midiOf, type Midi } from "../pitch/pitch";
 import { add, compare, subtract, toNumber, ZERO, type Fraction } from "../rhythm/fraction";
-import { momentsOf, timed, type Bar } from "../score/bar";
+import { momentsOf, writtenLength, type Bar } from "../score/bar";
 import {
   eventTechniqueOf,
   harmonicOf,
@@ -106,7 +106,7 @@ export function lineMoments(
       isAfterRest = false;
       held.push(...fresh.flatMap(({ line, event }) => heldAfter(line, event, onset, chord)));
     }
-    gap += seconds * toNumber(subtract(lengthOfBar(bar), at));
+    gap += seconds * toNumber(subtract(writtenLength(bar), at));
   }
   return moments;
 }
@@ -228,14 +228,6 @@ function lineNote(note: Note, placesOf: (note: PitchedNote) => Choice): LineNote
 
 function heightOf({ note }: LineNote): number {
   return note.kind === "dead" ? 1000 + note.string : midiOf(note.pitch);
-}
-
-function lengthOfBar({ events, under }: Bar): Fraction {
-  const lengths = [events, under ?? []].map((voice) => {
-    const last = timed(voice).at(-1);
-    return last ? add(last.onset, lengthOf(last.event)) : ZERO;
-  });
-  return lengths.reduce((a, b) => (compare(a, b) >= 0 ? a : b));
 }
 
 const BONDS: Readonly<Record<LinkKind, Bond>> = {

@@ -1,4 +1,4 @@
-import { add, compare, ZERO, type Fraction } from "../rhythm/fraction";
+import { add, compare, sum, ZERO, type Fraction } from "../rhythm/fraction";
 import { lengthOf, withNotes, withoutPlace, type LineEvent } from "./event";
 
 /** Bars of a line, and events of a bar's voice: more is no phrase that anybody writes by hand. */
@@ -26,6 +26,12 @@ export function timed(events: readonly LineEvent[]): readonly TimedEvent[] {
     onset = add(onset, lengthOf(event));
     return at;
   });
+}
+
+/** How much of a bar is written, in the longer of its voices; a grace takes none of it. */
+export function writtenLength({ events, under = [] }: Bar): Fraction {
+  const [upper, lower] = [sum(events.map(lengthOf)), sum(under.map(lengthOf))];
+  return compare(upper, lower) >= 0 ? upper : lower;
 }
 
 /** Every event of the bars, the voice below behind the first one of its bar. */

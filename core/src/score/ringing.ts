@@ -1,5 +1,5 @@
-import { add, compare, type Fraction } from "../rhythm/fraction";
-import { momentsOf, type Bar, type Moment } from "./bar";
+import { compare, type Fraction } from "../rhythm/fraction";
+import { momentsOf, writtenLength, type Bar, type Moment } from "./bar";
 
 /**
  * Where what is left ringing stops at the latest: at the first moment behind `onset` at which only
@@ -9,12 +9,12 @@ import { momentsOf, type Bar, type Moment } from "./bar";
  * @param length How much the bar holds; what is written beyond it moves the end along.
  */
 export function ringsUntil(bar: Bar, onset: Fraction, length: Fraction): Fraction {
-  const moments = momentsOf(bar);
-  const silence = moments.find((moment) => isSilence(moment) && compare(moment.onset, onset) > 0);
+  const silence = momentsOf(bar).find(
+    (moment) => isSilence(moment) && compare(moment.onset, onset) > 0,
+  );
   if (silence) return silence.onset;
-  return moments
-    .flatMap((moment) => moment.events.map((event) => add(moment.onset, event.duration)))
-    .reduce((latest, end) => (compare(end, latest) > 0 ? end : latest), length);
+  const written = writtenLength(bar);
+  return compare(written, length) > 0 ? written : length;
 }
 
 /** Whether at a moment a rest begins and no note does: the hand lets go of what rings. */

@@ -19,17 +19,19 @@ export function HistoryView({ drawBars }: { readonly drawBars: DrawBars }) {
   const version = saving.kind === "saved" ? saving.version : undefined;
   const { revisions, older, rename } = useRevisions(store.songId, version);
   const [chosen, setChosen] = useState<Revision>();
+  // Giving it a name does not make it another one, to be fetched again.
+  const chosenId = chosen?.id;
   const [song, setSong] = useState<Song | "away">();
   useEffect(() => {
-    if (!chosen) return;
+    if (chosenId === undefined) return;
     let isGone = false;
-    void fetchRevision(store.songId, chosen.id).then((then) => {
+    void fetchRevision(store.songId, chosenId).then((then) => {
       if (!isGone) setSong(then ?? "away");
     });
     return () => {
       isGone = true;
     };
-  }, [store, chosen]);
+  }, [store, chosenId]);
   const moments = useMemo(
     () => (Array.isArray(revisions) ? momentsOfHistory(revisions as readonly Revision[]) : []),
     [revisions],

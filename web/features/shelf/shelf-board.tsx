@@ -1,6 +1,6 @@
 "use client";
 
-import { SONG_STATES } from "@intonazione/core/catalogue";
+import { SHELF_SORTS, SONG_STATES } from "@intonazione/core/catalogue";
 import Link from "next/link";
 import {
   lazy,
@@ -11,7 +11,7 @@ import {
   useState,
   type KeyboardEvent,
 } from "react";
-import { SORTS, type CardPage, type CollectionRow, type ShelfAddress } from "@/calls/shelf-cards";
+import type { CardPage, CollectionRow, ShelfAddress } from "@/calls/shelf-cards";
 import { buttonLook } from "@/ui/button";
 import { CardGrid } from "./card-grid";
 import { Choices } from "./choices";
@@ -159,11 +159,11 @@ export function ShelfBoard({
             aria-label="Order"
             value={address.sort}
             onChange={({ target }) =>
-              goTo({ sort: SORTS.find((one) => one === target.value) ?? "change" })
+              goTo({ sort: SHELF_SORTS.find((one) => one === target.value) ?? "change" })
             }
             className="rounded-md border border-hairline bg-sheet px-2 py-[7px] text-[13px]"
           >
-            {SORTS.map((sort) => (
+            {SHELF_SORTS.map((sort) => (
               <option key={sort} value={sort}>
                 {sort === "change" && collection ? "its own order" : SORT_WORDS[sort]}
               </option>

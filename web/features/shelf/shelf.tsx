@@ -35,32 +35,7 @@ export function Shelf({
         <StudioNav studioName={studioName} here="shelf" />
       </PageHead>
       <DropOnShelf />
-      <ShelfBoard
-        first={{ total: page.total, songs: [...page.songs].map(plainCard) }}
-        collections={collections}
-        initial={address}
-      />
+      <ShelfBoard first={page} collections={collections} initial={address} />
     </div>
   );
-}
-
-/** The same card, as lists that nobody else holds. */
-function plainCard(card: OurShelf["page"]["songs"][number]) {
-  const { parts, collections, sketch, ...rest } = card;
-  return {
-    ...rest,
-    parts: [...parts],
-    collections: [...collections],
-    ...(sketch && {
-      sketch: {
-        strings: sketch.strings,
-        barLines: [...sketch.barLines],
-        figures: sketch.figures.map(([at, string, words]): [number, number, string] => [
-          at,
-          string,
-          words,
-        ]),
-      },
-    }),
-  };
 }

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from "react";
+import { CARDS_A_PAGE } from "@intonazione/core/catalogue";
 import {
   addressQuery,
-  CARDS_A_PAGE,
   fetchCards,
   type Card,
   type CardPage,

@@ -1,4 +1,4 @@
-import { readWishes, SONG_STATES } from "@intonazione/core/catalogue";
+import { CARDS_A_PAGE, readWishes, SHELF_SORTS, SONG_STATES } from "@intonazione/core/catalogue";
 import { z } from "zod";
 import { database } from "../database";
 import { idSchema, problem, readBody, type Incoming } from "../http";
@@ -6,10 +6,8 @@ import { SongRepository } from "../songs/song-repository";
 import { currentStudio } from "../studio-repository";
 import { CollectionRepository } from "./collection-repository";
 import { copySongs } from "./copy-songs";
-import { SHELF_SORTS, ShelfRepository, type ShelfPage, type ShelfQuery } from "./shelf-repository";
+import { ShelfRepository, type ShelfPage, type ShelfQuery } from "./shelf-repository";
 
-/** Cards that are sent at once. */
-const A_PAGE = 30;
 const MAX_BODY_BYTES = 400_000;
 /** Songs that can be changed by one wish. */
 const MOST_AT_ONCE = 5000;
@@ -33,7 +31,7 @@ export function readShelfQuery(asked: Readonly<Record<string, unknown>>): ShelfQ
     isBin: place === "bin",
     ...(place !== undefined && place !== "bin" && { collectionId: place }),
     from,
-    limit: A_PAGE,
+    limit: CARDS_A_PAGE,
   };
 }
 

@@ -3,6 +3,7 @@ import {
   entryOf,
   readWishes,
   satisfies,
+  SHELF_SORTS,
   SONG_STATES,
   type ShelvedEntry,
   type Wish,
@@ -19,7 +20,7 @@ import { SongRepository } from "../songs/song-repository";
 import { createStudio } from "../studio-repository";
 import { CollectionRepository } from "./collection-repository";
 import { copySongs } from "./copy-songs";
-import { SHELF_SORTS, ShelfRepository, type ShelfQuery } from "./shelf-repository";
+import { ShelfRepository, type ShelfQuery } from "./shelf-repository";
 
 /** The demo songs, varied in everything that is searched for. */
 function variedSongs(): readonly Song[] {

@@ -1,4 +1,10 @@
-import type { CataloguePart, Sketch, SongState, Wish } from "@intonazione/core/catalogue";
+import type {
+  CataloguePart,
+  ShelfSort,
+  Sketch,
+  SongState,
+  Wish,
+} from "@intonazione/core/catalogue";
 import { sql, type Kysely } from "kysely";
 import type { Tables } from "../tables";
 import { conditionOf } from "./conditions";
@@ -21,9 +27,6 @@ export interface SongCard {
   /** When it was put into the bin; absent on the shelf. */
   readonly removedAt?: Date;
 }
-
-export const SHELF_SORTS = ["change", "title", "tempo", "difficulty"] as const;
-export type ShelfSort = (typeof SHELF_SORTS)[number];
 
 export interface ShelfQuery {
   readonly wishes: readonly Wish[];
