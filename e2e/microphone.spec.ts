@@ -1,5 +1,5 @@
 import { writeFileSync } from "node:fs";
-import { BenchGuitar } from "@intonazione/core/audio";
+import { BenchGuitar } from "@intonazione/core/synthesis";
 import { seededRandom } from "@intonazione/core/foundation";
 import { tuningById, usualInstrument } from "@intonazione/core/instrument";
 import { chromium, expect, test } from "@playwright/test";

@@ -43,7 +43,7 @@ export function partJson(song: Song, part: Part) {
           fingered: chord ? formatChord(fingeredChord(chord, shift, song.key)) : null,
         });
       }
-      const under = new Set(bar.under);
+      const under = new Set(bar.voiceTwo);
       for (const { onset, events } of momentsOf(bar)) {
         for (const event of events) {
           const when = {

@@ -1,4 +1,5 @@
-import { renderPassage, writeWav, type Gains, type Passage } from "@intonazione/core/audio";
+import type { Gains, Passage } from "@intonazione/core/passage";
+import { renderPassage, writeWav } from "@intonazione/core/synthesis";
 import { Unusable } from "./failure";
 
 const SAMPLE_RATE = 44_100;

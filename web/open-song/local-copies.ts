@@ -4,6 +4,7 @@ import {
   readSong,
   readSongDocument,
   readSongJson,
+  SCHEMA_VERSION,
 } from "@intonazione/core/formats/json";
 import type { Song } from "@intonazione/core/score";
 import { delMany, get, keys, set } from "idb-keyval";
@@ -39,6 +40,8 @@ const songRecord = z.object({
   document: z.unknown(),
   /** What leads from the song to its base; null where they are the same. Copies of old have none. */
   toBase: z.unknown().optional(),
+  /** Of which shape `toBase` is: a difference is not migrated, it is left out. */
+  baseSchema: z.int().optional(),
   baseVersion: z.int().min(1),
   isDirty: z.boolean(),
 });
@@ -130,7 +133,7 @@ export class LocalCopies {
     this.keeping = undefined;
     await set(this.key(SONG), {
       document: JSON.stringify(documentOf(song)),
-      ...(base && { toBase: differenceOf(song, base) ?? null }),
+      ...(base && { toBase: differenceOf(song, base) ?? null, baseSchema: SCHEMA_VERSION }),
       ...rest,
     });
   }
@@ -174,11 +177,11 @@ export class LocalCopies {
   private async read(windowId: string): Promise<FoundCopy | undefined> {
     const record = songRecord.safeParse(await get(this.key(SONG, windowId)));
     if (!record.success) return undefined;
-    const { document, toBase, ...rest } = record.data;
+    const { document, toBase, baseSchema, ...rest } = record.data;
     const song = typeof document === "string" ? readSongJson(document) : readSongDocument(document);
     if (!song.ok) return undefined;
     const drafts = draftsRecord.safeParse(await get(this.key(DRAFTS, windowId)));
-    const base = baseFrom(song.value, toBase);
+    const base = baseSchema === SCHEMA_VERSION ? baseFrom(song.value, toBase) : undefined;
     return {
       copy: { song: song.value, ...(base && { base }), ...rest },
       drafts: drafts.success ? drafts.data : {},

@@ -4,7 +4,7 @@ import { draftOf } from "./draft";
 import { songOf, storeOf } from "./open-song.test-kit";
 import {
   addPart,
-  letGo,
+  unpin,
   pinNote,
   removePart,
   removePhrase,
@@ -26,7 +26,7 @@ describe("the open song", () => {
     const bars = lineOf(song, "phrase1", "guitar")!.bars;
     const steps = [
       pinNote(at, note, { string: 6, fret: fret(0) }),
-      letGo(at, note),
+      unpin(at, note),
       renamePhrase({ id: "phrase0", name: "Opening", marks: [] }),
       writePhrase(song, { id: "phrase2", name: "Third", marks: [] }, "bass", []),
       writePhrase(song, song.phrases[0]!, "guitar", bars.slice(0, 0)),

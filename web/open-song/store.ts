@@ -12,7 +12,7 @@ import {
 import { USUAL_PICKING_PER_SECOND } from "@intonazione/core/review";
 import { createStore, type StoreApi } from "zustand/vanilla";
 import { settle, type Cursor } from "./cursor";
-import type { Listening } from "./heard";
+import type { Listening } from "./listener-marks";
 import type { Review } from "./review";
 import { USUAL_LANES, type LaneSet, type ShownLanes } from "./shown-lanes";
 

@@ -32,7 +32,7 @@ export function pinNote(
   };
 }
 
-export function letGo(
+export function unpin(
   at: { readonly phraseId: string; readonly partId: string },
   note: PitchedNote,
 ): Transaction {

@@ -15,7 +15,7 @@ export interface Tables {
 }
 
 type Json<Value> = ColumnType<Value, string, string>;
-type Moment = ColumnType<Date, Date | undefined, Date>;
+type Timestamp = ColumnType<Date, Date | undefined, Date>;
 
 interface StudioTable {
   id: Generated<string>;
@@ -25,7 +25,7 @@ interface StudioTable {
   /** The studio's own placing profiles, and how often they were saved. */
   profiles: ColumnType<readonly OwnProfile[], string | undefined, string>;
   profiles_version: Generated<number>;
-  created_at: Moment;
+  created_at: Timestamp;
 }
 
 interface InstrumentTable {
@@ -35,8 +35,8 @@ interface InstrumentTable {
   /** Copied from the document for the order of the rack. */
   name: string;
   document: Json<InstrumentDocument>;
-  created_at: Moment;
-  updated_at: Moment;
+  created_at: Timestamp;
+  updated_at: Timestamp;
 }
 
 interface SongTable {
@@ -71,8 +71,8 @@ interface SongTable {
   state: ColumnType<SongState, SongState | undefined, SongState>;
   /** When it was put into the bin. */
   removed_at: ColumnType<Date | null, Date | null | undefined, Date | null>;
-  created_at: Moment;
-  updated_at: Moment;
+  created_at: Timestamp;
+  updated_at: Timestamp;
 }
 
 interface RevisionTable {
@@ -92,14 +92,14 @@ interface RevisionTable {
   name: string | null;
   /** Whether it was brought back once. */
   is_restored: ColumnType<boolean, boolean | undefined, boolean>;
-  created_at: Moment;
+  created_at: Timestamp;
 }
 
 interface CollectionTable {
   id: Generated<string>;
   studio_id: string;
   name: string;
-  created_at: Moment;
+  created_at: Timestamp;
 }
 
 interface CollectionSongTable {

@@ -1,4 +1,4 @@
-import { writtenFret, type Place, type PlaceNames } from "@intonazione/core/neck";
+import { formatFret, type Place, type PlaceNames } from "@intonazione/core/neck";
 import { displayPitch } from "@intonazione/core/pitch";
 import { countAt, durationInWords, type Fraction, type Metre } from "@intonazione/core/rhythm";
 import type {
@@ -21,7 +21,7 @@ export function stringInWords(string: number, { strings }: PlaceNames): string {
 
 /** @example placeInWords({ string: 4, fret: 5 }, names) // "D string, fret 5" */
 export function placeInWords(place: Place, names: PlaceNames): string {
-  const where = place.fret === 0 ? "open" : `fret ${writtenFret(place, names)}`;
+  const where = place.fret === 0 ? "open" : `fret ${formatFret(place, names)}`;
   return `${stringInWords(place.string, names)}, ${where}`;
 }
 

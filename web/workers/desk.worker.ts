@@ -10,7 +10,7 @@ import {
 import { moveSong, remapPart } from "@intonazione/core/remap";
 import type { Song } from "@intonazione/core/score";
 import { findTuning } from "@intonazione/core/tuning-finder";
-import { renderPassage, writeWav } from "@intonazione/core/audio";
+import { renderPassage, writeWav } from "@intonazione/core/synthesis";
 import { perform } from "@intonazione/core/playing";
 import { expose, transfer } from "comlink";
 import { nanoid } from "nanoid";

@@ -1,4 +1,4 @@
-import { PitchEar, type Heard } from "@intonazione/core/audio";
+import { PitchEar, type Tone } from "@intonazione/core/ear";
 import { expose } from "comlink";
 
 let ear: PitchEar | undefined;
@@ -6,7 +6,7 @@ let rate = 0;
 
 /** Hears one window; made anew when rate or window change. */
 export interface Ear {
-  hear(window: Float32Array, sampleRate: number): Heard | undefined;
+  hear(window: Float32Array, sampleRate: number): Tone | undefined;
 }
 
 const heard: Ear = {

@@ -1,5 +1,5 @@
 import type { TextTabReading } from "@intonazione/core/formats/text-tab";
-import type { Gains, Passage } from "@intonazione/core/audio";
+import type { Gains, Passage } from "@intonazione/core/passage";
 import type { Performance, PlayWishes } from "@intonazione/core/playing";
 import type { Advice, Profile, WeighedPlace, Wishes } from "@intonazione/core/placement";
 import type { MovedSong, RemapHow, RemappedPart, Target } from "@intonazione/core/remap";

@@ -1,4 +1,4 @@
-import { BenchGuitar } from "@intonazione/core/audio";
+import { BenchGuitar } from "@intonazione/core/synthesis";
 import { seededRandom } from "@intonazione/core/foundation";
 import type { BenchAct, BenchOptions } from "./bench-protocol";
 

@@ -1,4 +1,4 @@
-import type { Passage, PlayPlan } from "@intonazione/core/audio";
+import type { Passage, PlayPlan } from "@intonazione/core/passage";
 
 /** What the audio thread plays, as it is handed over once. */
 export interface PlayerOptions {

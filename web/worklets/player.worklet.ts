@@ -1,4 +1,4 @@
-import { PassagePlayer } from "@intonazione/core/audio";
+import { PassagePlayer } from "@intonazione/core/synthesis";
 import type { PlayerAct, PlayerOptions, PlayerTurn } from "./player-protocol";
 
 /** What the audio thread offers; TypeScript's DOM types do not cover it. */

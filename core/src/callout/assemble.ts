@@ -1,6 +1,6 @@
 import { add, compare, formatFraction, subtract, ZERO, type Fraction } from "../rhythm/fraction";
 import { barLength, type Metre } from "../rhythm/metre";
-import { parseMoment } from "../rhythm/moment";
+import { parseOnset } from "../rhythm/onset";
 import type { Bar } from "../score/bar";
 import { lengthOf, type LineEvent } from "../score/event";
 import { tidyMarks, type BarMark, type ChordAt } from "../score/frame";
@@ -34,7 +34,7 @@ class Assembly {
   private readonly kept: ReadonlyMap<number, BarMark>;
   private metre: Metre;
   private events: LineEvent[] = [];
-  private under: LineEvent[] | undefined;
+  private voiceTwo: LineEvent[] | undefined;
   private filled: Fraction = ZERO;
   private lastChord: Span | undefined;
 
@@ -56,8 +56,8 @@ class Assembly {
         this.filled = add(this.filled, lengthOf(item.event));
         if (!this.hasBarLines && compare(this.filled, this.length) >= 0) this.close();
         return;
-      case "under":
-        this.under = [...(this.under ?? []), ...item.events];
+      case "voice-two":
+        this.voiceTwo = [...(this.voiceTwo ?? []), ...item.events];
         return;
       case "metre":
         this.close();
@@ -117,7 +117,7 @@ class Assembly {
   }
 
   private moment(text: string, span: Span): Fraction | undefined {
-    const moment = parseMoment(text, this.metre);
+    const moment = parseOnset(text, this.metre);
     if (moment.ok) return moment.value;
     this.report("moment-unknown", span, moment.error);
     return undefined;
@@ -132,11 +132,11 @@ class Assembly {
   }
 
   private close(): void {
-    if (this.events.length === 0 && !this.under) return;
-    const { events, under } = this;
-    this.bars.push(under ? { events, under } : { events });
+    if (this.events.length === 0 && !this.voiceTwo) return;
+    const { events, voiceTwo } = this;
+    this.bars.push(voiceTwo ? { events, voiceTwo } : { events });
     this.events = [];
-    this.under = undefined;
+    this.voiceTwo = undefined;
     this.filled = ZERO;
     this.metre = this.kept.get(this.bars.length)?.metre ?? this.metre;
   }

@@ -33,7 +33,7 @@ export function readBarWords(text: string, before: CalloutContext): BarWordsRead
   const items = parser.run();
   const { scanner } = parser;
   const words = items.filter(({ kind }) => kind !== "event" && kind !== "bar-line");
-  if (words.length < items.length || words.some(({ kind }) => kind === "under")) {
+  if (words.length < items.length || words.some(({ kind }) => kind === "voice-two")) {
     const message = "a bar says metre, tempo, pick-up and chords; notes are written on the strip";
     scanner.report("notes-in-bar-words", 0, message);
   }

@@ -156,7 +156,7 @@ export class CalloutParser {
     const events = this.items.flatMap((item) => (item.kind === "event" ? [item.event] : []));
     this.items = items;
     this.duration = duration;
-    if (events.length > 0) this.items.push({ kind: "under", events });
+    if (events.length > 0) this.items.push({ kind: "voice-two", events });
   }
 
   private repeat(start: number): void {
@@ -179,8 +179,8 @@ export class CalloutParser {
 
   private copyOf(item: Item): Item {
     if (item.kind === "event") return { kind: "event", event: this.copyOfEvent(item.event) };
-    if (item.kind !== "under") return item;
-    return { kind: "under", events: item.events.map((event) => this.copyOfEvent(event)) };
+    if (item.kind !== "voice-two") return item;
+    return { kind: "voice-two", events: item.events.map((event) => this.copyOfEvent(event)) };
   }
 
   private copyOfEvent(event: LineEvent): LineEvent {

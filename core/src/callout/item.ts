@@ -12,7 +12,7 @@ export interface Span {
 export type Item =
   | { readonly kind: "bar-line" }
   | { readonly kind: "event"; readonly event: LineEvent }
-  | { readonly kind: "under"; readonly events: readonly LineEvent[] }
+  | { readonly kind: "voice-two"; readonly events: readonly LineEvent[] }
   | { readonly kind: "metre"; readonly metre: Metre }
   | { readonly kind: "tempo"; readonly tempoBpm: number }
   /** A moment as it was said; what it means depends on the metre of its bar. */

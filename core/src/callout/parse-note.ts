@@ -1,6 +1,6 @@
 import { HARMONIC_FRETS, soundedAt } from "../neck/harmonic";
 import { fret, lastFretOf, midiAt, type Place } from "../neck/neck";
-import { fretWritten, writtenFret } from "../neck/place-names";
+import { parseFret, formatFret } from "../neck/place-names";
 import { parsePitch, type Pitch } from "../pitch/pitch";
 import { spellMidi } from "../pitch/spelling";
 import type { Note, PitchedNote } from "../score/event";
@@ -141,12 +141,12 @@ export class NoteReader {
       return undefined;
     }
     const { neck, names } = this.context;
-    const number = fretWritten(string, Number(digits[0]), names);
+    const number = parseFret(string, Number(digits[0]), names);
     if (number >= 0 && number <= lastFretOf(neck, string)) return { string, fret: fret(number) };
-    const last = writtenFret({ string, fret: fret(lastFretOf(neck, string)) }, names);
-    const first = writtenFret({ string, fret: fret(0) }, names);
+    const last = formatFret({ string, fret: fret(lastFretOf(neck, string)) }, names);
+    const first = formatFret({ string, fret: fret(0) }, names);
     const from = first > 0 ? " counted from the nut" : " counted from the capo";
-    const message = `fret must be ${first}–${last}${neck.nuts[string - 1]! > 0 ? from : ""}, got ${digits[0]}`;
+    const message = `fret must be ${first}–${last}${neck.openOffsets[string - 1]! > 0 ? from : ""}, got ${digits[0]}`;
     this.scanner.report("fret-out-of-range", start, message);
     return undefined;
   }
@@ -251,7 +251,7 @@ export class NoteReader {
   ): void {
     const { names } = this.context;
     const semitones =
-      isInterval || !place ? number : fretWritten(place.string, number, names) - place.fret;
+      isInterval || !place ? number : parseFret(place.string, number, names) - place.fret;
     if (semitones >= 1 && semitones <= 12) return add(said, { kind: "trill", semitones });
     const message = "a trill goes up by 1 to 12 frets: expected the higher fret, like A5tr7";
     this.scanner.report("trill-out-of-range", start, message);

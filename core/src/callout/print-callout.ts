@@ -2,7 +2,7 @@ import { formatChord } from "../pitch/chord";
 import { formatDuration } from "../rhythm/duration";
 import { add, compare, formatFraction, fraction, sum } from "../rhythm/fraction";
 import { formatMetre, type Metre } from "../rhythm/metre";
-import { formatMoment } from "../rhythm/moment";
+import { formatOnset } from "../rhythm/onset";
 import { timed, type Bar } from "../score/bar";
 import { isPalmMuted, lengthOf, linkOf, notesOf, stringOf, type LineEvent } from "../score/event";
 import { framesOf, type BarFrame, type BarMark, type ChordAt } from "../score/frame";
@@ -75,7 +75,7 @@ export function sayMark(mark: BarMark | undefined, { metre }: BarFrame): string[
   return [
     ...(mark.metre ? [`in ${formatMetre(mark.metre)}`] : []),
     ...(mark.tempoBpm === undefined ? [] : [`at ${mark.tempoBpm}`]),
-    ...(mark.from ? [`from ${formatMoment(mark.from, metre)}`] : []),
+    ...(mark.from ? [`from ${formatOnset(mark.from, metre)}`] : []),
   ];
 }
 
@@ -122,9 +122,9 @@ class BarPrinter {
       if (begun.has(at)) continue;
       this.words.push(sayChord(chord, frame.metre));
     }
-    if (bar.under) {
+    if (bar.voiceTwo) {
       const { text } = new BarPrinter(this.context, "").print(
-        { events: bar.under },
+        { events: bar.voiceTwo },
         BARE,
         undefined,
       );
@@ -209,7 +209,7 @@ const BARE: BarFrame = {
 
 /** A chord, with its moment where a metre is given to count it in. */
 export function sayChord({ chord, at }: ChordAt, metre?: Metre): string {
-  const moment = metre ? `@${formatMoment(at, metre)}` : "";
+  const moment = metre ? `@${formatOnset(at, metre)}` : "";
   return `{${chord ? formatChord(chord) : "-"}${moment}}`;
 }
 

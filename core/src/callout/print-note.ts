@@ -1,4 +1,4 @@
-import { writtenFret, type PlaceNames } from "../neck/place-names";
+import { formatFret, type PlaceNames } from "../neck/place-names";
 import type { Place } from "../neck/neck";
 import { formatPitch } from "../pitch/pitch";
 import { formatDuration } from "../rhythm/duration";
@@ -29,12 +29,12 @@ export function sayNote(note: Note, event: LineEvent, names: PlaceNames): string
 export function sayChained(event: LineEvent, names: PlaceNames): string {
   const [note] = notesOf(event);
   if (note?.kind !== "pitched") return "";
-  const fret = writtenFret(note.place!, names);
+  const fret = formatFret(note.place!, names);
   return sayLink(note) + fret + saySuffixes(note, event, names) + sayEventWords(event);
 }
 
 function sayPlace(place: Place, names: PlaceNames): string {
-  return nameOf(place.string, names) + writtenFret(place, names);
+  return nameOf(place.string, names) + formatFret(place, names);
 }
 
 function nameOf(string: number, { strings }: PlaceNames): string {
@@ -83,7 +83,7 @@ function sayTechnique(
       if (!note.place) return `tr+${technique.semitones}`;
       const { string, fret } = note.place;
       // From the fret up, as it is counted in this school.
-      const above = writtenFret({ string, fret }, names) + technique.semitones;
+      const above = formatFret({ string, fret }, names) + technique.semitones;
       return `tr${above}`;
     }
     case "pinched-harmonic":

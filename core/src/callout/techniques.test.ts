@@ -195,7 +195,7 @@ describe("rhythm", () => {
       [2, 2, 0],
       [1, 1, 1, 1],
     ]);
-    expect(bars[2]!.under?.length).toBe(2);
+    expect(bars[2]!.voiceTwo?.length).toBe(2);
     expect(findings).toEqual([]);
   });
 });

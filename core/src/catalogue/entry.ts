@@ -77,7 +77,7 @@ function techniquesIn(bar: Bar): ReadonlySet<CatalogueTechnique> {
   let found = known.get(bar);
   if (!found) {
     const own = eventsOf([bar]).flatMap(techniquesOfEvent);
-    known.set(bar, (found = new Set(bar.under ? [...own, "second voice"] : own)));
+    known.set(bar, (found = new Set(bar.voiceTwo ? [...own, "second voice"] : own)));
   }
   return found;
 }

@@ -32,7 +32,7 @@ export function sketchOf(song: Song): Sketch | undefined {
       const barLines: number[] = [];
       const figures: (readonly [number, number, string])[] = [];
       for (const [index, bar] of bars.entries()) {
-        for (const { event, onset } of [...timed(bar.events), ...timed(bar.under ?? [])]) {
+        for (const { event, onset } of [...timed(bar.events), ...timed(bar.voiceTwo ?? [])]) {
           const at = Math.round(STEPS * toNumber(divide(add(start, onset), total))) / STEPS;
           for (const note of notesOf(event)) {
             if (note.kind === "dead") figures.push([at, note.string, "x"]);

@@ -49,8 +49,8 @@ export function checkBars(
       });
     };
     if (excess.num !== 0) say("", excess);
-    const below = bar.under ? balanceOf({ events: bar.under }, frame).excess : ZERO;
-    if (below.num > 0) say("the voice below in ", below);
+    const below = bar.voiceTwo ? balanceOf({ events: bar.voiceTwo }, frame).excess : ZERO;
+    if (below.num > 0) say("voice two in ", below);
     return found;
   });
 }

@@ -16,10 +16,10 @@ export function checkBounds(bars: readonly Bar[]): readonly Finding[] {
     const message = `a line may have ${MAX_BARS} bars, got ${bars.length}: say the rest as another phrase`;
     report("too-many-bars", MAX_BARS, beyond.events[0], message);
   }
-  for (const [index, { events, under = [] }] of bars.entries()) {
-    const first = events[MAX_EVENTS_IN_BAR] ?? under[MAX_EVENTS_IN_BAR];
+  for (const [index, { events, voiceTwo = [] }] of bars.entries()) {
+    const first = events[MAX_EVENTS_IN_BAR] ?? voiceTwo[MAX_EVENTS_IN_BAR];
     if (!first) continue;
-    const message = `bar ${index + 1}: a bar may have ${MAX_EVENTS_IN_BAR} events, got ${Math.max(events.length, under.length)}: draw bar lines`;
+    const message = `bar ${index + 1}: a bar may have ${MAX_EVENTS_IN_BAR} events, got ${Math.max(events.length, voiceTwo.length)}: draw bar lines`;
     report("bar-too-full", index, first, message);
   }
   return findings;

@@ -7,11 +7,11 @@ import { linkOf, notesOf, stringOf, type Note, type PitchedNote } from "../score
 import { anySong } from "../score/song.arbitraries";
 import { checkLinks } from "./links";
 
-/** `bar.event code` of every finding, both counted from 1; the voice below behind a bar's own. */
+/** `bar.event code` of every finding, both counted from 1; voice two behind a bar's own. */
 function found(bars: readonly Bar[]): readonly string[] {
   return checkLinks(bars).map(({ code, where }) => {
-    const { events, under = [] } = bars[where.bar! - 1]!;
-    return `${where.bar}.${[...events, ...under].findIndex(({ id }) => id === where.eventId) + 1} ${code}`;
+    const { events, voiceTwo = [] } = bars[where.bar! - 1]!;
+    return `${where.bar}.${[...events, ...voiceTwo].findIndex(({ id }) => id === where.eventId) + 1} ${code}`;
   });
 }
 const barsOf = (text: string) => songOf([text]).lines[0]!.bars;
@@ -43,7 +43,7 @@ describe("links", () => {
 
   /** Every event with the notes before it in its voice. */
   const withBefore = (bars: readonly Bar[]) =>
-    [bars.flatMap(({ events }) => events), bars.flatMap(({ under }) => under ?? [])].flatMap(
+    [bars.flatMap(({ events }) => events), bars.flatMap(({ voiceTwo }) => voiceTwo ?? [])].flatMap(
       (voice) =>
         voice.map((event, index) => ({
           event,

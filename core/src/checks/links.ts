@@ -33,7 +33,7 @@ export function checkLinks(bars: readonly Bar[], barsBefore = 0): readonly Findi
       barsBefore,
     ),
     ...checkVoice(
-      bars.map(({ under }) => under ?? []),
+      bars.map(({ voiceTwo }) => voiceTwo ?? []),
       barsBefore,
     ),
   ];

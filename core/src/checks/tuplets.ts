@@ -54,7 +54,7 @@ export function tupletRuns(events: readonly LineEvent[]): readonly TupletRun[] {
 /** Tuplets that are not filled, or hold more than they can. */
 export function checkTuplets(bars: readonly Bar[], barsBefore = 0): readonly Finding[] {
   return bars.flatMap((bar, index) =>
-    [bar.events, ...(bar.under ? [bar.under] : [])].flatMap((voice) =>
+    [bar.events, ...(bar.voiceTwo ? [bar.voiceTwo] : [])].flatMap((voice) =>
       tupletRuns(voice)
         .filter(({ isFull }) => !isFull)
         .map((run) => unfilled(run, barsBefore + index + 1)),

@@ -95,7 +95,8 @@ function stringMarks(song: Song, part: Part, width: number, options: HandoutOpti
   const marksAt = (top: number): readonly Mark[] =>
     instrument.tuning.flatMap((open, index): Mark[] => {
       const x = 58 + (count - 1 - index) * step;
-      const sounds = neck.nuts[index] === 0 ? open : spellMidi(neck.openMidi[index]!, song.key);
+      const sounds =
+        neck.openOffsets[index] === 0 ? open : spellMidi(neck.openMidi[index]!, song.key);
       const hz = frequencyHzOf({ ...sounds, cents: open.cents ?? 0 }, song.referenceHz);
       return [
         text(x, top + 4, displayStringName(names.strings[index]!), { face: "bold", size: 10 }),

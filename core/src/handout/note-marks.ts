@@ -1,4 +1,4 @@
-import { writtenFret, type PlaceNames } from "../neck/place-names";
+import { formatFret, type PlaceNames } from "../neck/place-names";
 import { displayPitch } from "../pitch/pitch";
 import {
   linkOf,
@@ -35,7 +35,7 @@ export function noteMarks(note: Note, at: EventBox, setting: NoteSetting): reado
       text(at.x, y + 4, displayPitch(note.pitch), { size: 10, anchor: "middle" }),
     ];
   }
-  const fret = writtenFret(note.place, names);
+  const fret = formatFret(note.place, names);
   const isHeld = linkOf(note) === "tie";
   return [
     ...linkMarks(note, originOf(note, setting), at.x, lanes),

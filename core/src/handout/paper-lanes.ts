@@ -20,7 +20,7 @@ export interface PaperLanes {
   /** The thinnest string. */
   readonly tab: number;
   readonly strings: number;
-  readonly under: number | undefined;
+  readonly voiceTwo: number | undefined;
   readonly mutes: number | undefined;
   readonly lyric: number | undefined;
   readonly fingers: number | undefined;
@@ -83,8 +83,8 @@ export function paperLanes(
   const signs = take(isSigned ? 18 : 6, true)!;
   const tab = y + 4;
   y = tab + (strings - 1) * STRING_GAP + 9;
-  const hasUnder = row.bars.some(({ box }) => box.bar.under);
-  const under = take(22, hasUnder && values !== undefined);
+  const hasVoiceTwo = row.bars.some(({ box }) => box.bar.voiceTwo);
+  const voiceTwo = take(22, hasVoiceTwo && values !== undefined);
   const mutes = take(
     13,
     events.some((event) => isPalmMuted(event) || isRinging(event)),
@@ -116,7 +116,7 @@ export function paperLanes(
     signs,
     tab,
     strings,
-    under,
+    voiceTwo,
     mutes,
     lyric,
     fingers,

@@ -7,7 +7,7 @@ import { displayPitchClass, midiOf, type Pitch } from "../pitch/pitch";
 import type { Handwork } from "../playing/strokes";
 import { formatDuration } from "../rhythm/duration";
 import { formatMetre } from "../rhythm/metre";
-import { formatMoment } from "../rhythm/moment";
+import { formatOnset } from "../rhythm/onset";
 import { isPalmMuted, isRinging, notesOf, type LineEvent } from "../score/event";
 import type { BarBox, EventBox, Row } from "../strip/layout";
 import { strokePath } from "../strip/sign-paths";
@@ -105,12 +105,12 @@ function barMarks(
       );
     }
   }
-  const upper = box.events.filter(({ isUnder }) => !isUnder);
-  const under = box.events.filter(({ isUnder }) => isUnder);
+  const upper = box.events.filter(({ isVoiceTwo }) => !isVoiceTwo);
+  const second = box.events.filter(({ isVoiceTwo }) => isVoiceTwo);
   if (lanes.values !== undefined) marks.push(...tupletMarks(upper, lanes.values + 3));
-  for (const voice of [upper, under]) {
+  for (const voice of [upper, second]) {
     const beforeVoice = before?.events
-      .filter(({ isUnder }) => isUnder === voice[0]?.isUnder)
+      .filter(({ isVoiceTwo }) => isVoiceTwo === voice[0]?.isVoiceTwo)
       .at(-1);
     for (const [index, at] of voice.entries()) {
       marks.push(...eventInRow(at, voice[index - 1], beforeVoice, lanes, setting));
@@ -142,7 +142,7 @@ function frameMarks(
       ? [formatMetre(frame.metre)]
       : []),
     ...(last && last.tempoBpm !== frame.tempoBpm ? [`♩ = ${frame.tempoBpm}`] : []),
-    ...(frame.from.num > 0 ? [`from ${formatMoment(frame.from, frame.metre)}`] : []),
+    ...(frame.from.num > 0 ? [`from ${formatOnset(frame.from, frame.metre)}`] : []),
   ];
   const y = lanes.head + 4;
   return [
@@ -170,14 +170,14 @@ function eventInRow(
   lanes: PaperLanes,
   setting: RowSetting,
 ): readonly Mark[] {
-  const { event, x, isUnder } = at;
+  const { event, x, isVoiceTwo } = at;
   const marks: Mark[] = [];
-  const valueY = isUnder ? lanes.under : lanes.values;
+  const valueY = isVoiceTwo ? lanes.voiceTwo : lanes.values;
   const isNew = !before || formatDuration(before.event.duration) !== formatDuration(event.duration);
-  if (valueY !== undefined && (isNew || isUnder)) {
-    marks.push(...valueMarks(event, x, valueY + (isUnder ? 0 : 3)));
+  if (valueY !== undefined && (isNew || isVoiceTwo)) {
+    marks.push(...valueMarks(event, x, valueY + (isVoiceTwo ? 0 : 3)));
   }
-  if (event.kind === "rest" && !isUnder) {
+  if (event.kind === "rest" && !isVoiceTwo) {
     marks.push(...restMarks(event, x, (stringY(lanes, 1) + stringY(lanes, lanes.strings)) / 2));
   }
   const { names } = setting;
@@ -191,7 +191,7 @@ function eventInRow(
   if (event.lyric !== undefined && lanes.lyric !== undefined) {
     marks.push(text(x - 6, lanes.lyric + 4, event.lyric, { face: "serif", size: 12 }));
   }
-  if (!isUnder)
+  if (!isVoiceTwo)
     marks.push(...handMarks(event, x, lanes, setting), ...nameMarks(event, x, lanes, setting));
   return marks;
 }

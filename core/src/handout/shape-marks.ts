@@ -1,5 +1,5 @@
 import { fret, type FingerByHand } from "../neck/neck";
-import { writtenFret, type PlaceNames } from "../neck/place-names";
+import { formatFret, type PlaceNames } from "../neck/place-names";
 import { displayChord, type Chord } from "../pitch/chord";
 import type { Key } from "../pitch/key";
 import { midiOf } from "../pitch/pitch";
@@ -105,7 +105,7 @@ export function shapeMarks({ notes, chord }: Shape, setting: ShapeSetting): read
     );
   }
   if (first > 1) {
-    const written = writtenFret({ string: 1, fret: fret(first) }, names);
+    const written = formatFret({ string: 1, fret: fret(first) }, names);
     marks.push(
       text(xOf(strings) - 8, top + FRET_GAP * 0.72, String(written), { size: 9, anchor: "end" }),
     );

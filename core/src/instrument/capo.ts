@@ -13,7 +13,7 @@ export interface Capo {
 export const NO_CAPO: Capo = { fret: 0 };
 
 /** Where each string begins to sound, as a fret counted from the nut; index 0 is string 1. */
-export function nutsOf(capo: Capo, strings: number): readonly number[] {
+export function openOffsetsOf(capo: Capo, strings: number): readonly number[] {
   return Array.from({ length: strings }, (_, index) =>
     capo.strings && !capo.strings.includes(index + 1) ? 0 : capo.fret,
   );

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { midiOf } from "../pitch/pitch";
-import { capoOn, capoProblem, formatCapo, NO_CAPO, nutsOf, parseCapo } from "./capo";
+import { capoOn, capoProblem, formatCapo, NO_CAPO, openOffsetsOf, parseCapo } from "./capo";
 import { displayScale, formatScale, parseScale } from "./parse-scale";
 import {
   changesFromUsual,
@@ -96,7 +96,9 @@ describe("a capo", () => {
     fc.assert(
       fc.property(anyCapo, (capo) => {
         expect(parseCapo(formatCapo(capo), 7)).toEqual({ ok: true, value: capo });
-        const covered = nutsOf(capo, 7).flatMap((nut, index) => (nut > 0 ? [index + 1] : []));
+        const covered = openOffsetsOf(capo, 7).flatMap((nut, index) =>
+          nut > 0 ? [index + 1] : [],
+        );
         expect(covered).toEqual(capo.fret === 0 ? [] : (capo.strings ?? [1, 2, 3, 4, 5, 6, 7]));
       }),
     );

@@ -13,7 +13,7 @@ export {
 export {
   placeNamesOf,
   USUAL_STYLE,
-  writtenFret,
+  formatFret,
   type FretsFrom,
   type PlaceNames,
   type PlaceStyle,

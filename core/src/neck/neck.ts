@@ -1,5 +1,5 @@
 import type { Brand } from "../foundation/brand";
-import { capoProblem, NO_CAPO, nutsOf, type Capo } from "../instrument/capo";
+import { capoProblem, NO_CAPO, openOffsetsOf, type Capo } from "../instrument/capo";
 import { MAX_FRETS, meanScaleLengthMm, type Instrument } from "../instrument/instrument";
 import { midi, midiOf, type Midi } from "../pitch/pitch";
 
@@ -27,7 +27,7 @@ export interface Neck {
   /** What each string sounds open, capo on; index 0 is string 1. */
   readonly openMidi: readonly Midi[];
   /** Where each string begins to sound, as a fret counted from the nut: the capo's, or 0. */
-  readonly nuts: readonly number[];
+  readonly openOffsets: readonly number[];
   readonly capo: Capo;
   /** The last fret, counted from the nut. */
   readonly frets: number;
@@ -50,10 +50,10 @@ export function neckOf(
   const problem = capoProblem(capo, instrument);
   if (problem !== undefined) throw new RangeError(problem);
   const { tuning, frets, scaleLengthMm } = instrument;
-  const nuts = nutsOf(capo, tuning.length);
+  const openOffsets = openOffsetsOf(capo, tuning.length);
   return {
-    openMidi: tuning.map((open, index) => midi(midiOf(open) + nuts[index]!)),
-    nuts,
+    openMidi: tuning.map((open, index) => midi(midiOf(open) + openOffsets[index]!)),
+    openOffsets,
     capo,
     frets,
     scaleLengthMm: meanScaleLengthMm(scaleLengthMm),
@@ -62,12 +62,12 @@ export function neckOf(
 
 /** The last fret of a string, counted as its places are. */
 export function lastFretOf(neck: Neck, string: number): number {
-  return neck.frets - (neck.nuts[string - 1] ?? 0);
+  return neck.frets - (neck.openOffsets[string - 1] ?? 0);
 }
 
 /** Where the finger is, counted from the nut whatever the capo covers. */
 export function fretFromNut({ string, fret }: Omit<Place, "finger">, neck: Neck): number {
-  return fret + (neck.nuts[string - 1] ?? 0);
+  return fret + (neck.openOffsets[string - 1] ?? 0);
 }
 
 /**
@@ -80,7 +80,7 @@ export function placesOf(pitch: Midi, neck: Neck): readonly Place[] {
   const places: Place[] = [];
   for (const [index, open] of neck.openMidi.entries()) {
     const distance = pitch - open;
-    const nut = neck.nuts[index]!;
+    const nut = neck.openOffsets[index]!;
     if (distance < 0 || nut + distance > neck.frets) continue;
     if (distance > 0 && nut + distance <= neck.capo.fret) continue;
     places.push({ string: index + 1, fret: fret(distance) });

@@ -1,5 +1,5 @@
 import type { Capo } from "../instrument/capo";
-import { nutsOf } from "../instrument/capo";
+import { openOffsetsOf } from "../instrument/capo";
 import { familyOf, type Instrument } from "../instrument/instrument";
 import { stringNames, type StringSchool } from "../instrument/string-names";
 import type { Place } from "./neck";
@@ -27,19 +27,19 @@ export function placeNamesOf(
   { stringSchool, fretsFrom }: PlaceStyle,
 ): PlaceNames {
   const { tuning } = instrument;
-  const nuts = nutsOf(capo, tuning.length);
+  const openOffsets = openOffsetsOf(capo, tuning.length);
   return {
     strings: stringNames(tuning, familyOf(instrument), stringSchool),
-    fretOffsets: fretsFrom === "nut" ? nuts : nuts.map(() => 0),
+    fretOffsets: fretsFrom === "nut" ? openOffsets : openOffsets.map(() => 0),
   };
 }
 
-/** The number that is written for a place. `fretWritten` is the way back. */
-export function writtenFret({ string, fret }: Omit<Place, "finger">, names: PlaceNames): number {
+/** The number that is written for a place. `parseFret` is the way back. */
+export function formatFret({ string, fret }: Omit<Place, "finger">, names: PlaceNames): number {
   return fret + (names.fretOffsets[string - 1] ?? 0);
 }
 
 /** What a written number means on a string: the fret as places count it; negative behind the capo. */
-export function fretWritten(string: number, written: number, names: PlaceNames): number {
+export function parseFret(string: number, written: number, names: PlaceNames): number {
   return written - (names.fretOffsets[string - 1] ?? 0);
 }

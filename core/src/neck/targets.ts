@@ -1,4 +1,4 @@
-import { nutsOf, type Capo } from "../instrument/capo";
+import { openOffsetsOf, type Capo } from "../instrument/capo";
 import type { Instrument } from "../instrument/instrument";
 import { frequencyHzOf } from "../pitch/frequency";
 import type { Pitch } from "../pitch/pitch";
@@ -23,11 +23,11 @@ export function targetsOf(
   capo: Capo,
   referenceHz?: number,
 ): readonly StringTarget[] {
-  const nuts = nutsOf(capo, tuning.length);
-  const covered = tuning.filter((_, index) => nuts[index]! > 0);
+  const openOffsets = openOffsetsOf(capo, tuning.length);
+  const covered = tuning.filter((_, index) => openOffsets[index]! > 0);
   const moved = [...transposed(covered, capo.fret)];
   return tuning.map((open, index): StringTarget => {
-    const pitch = nuts[index]! > 0 ? moved.shift()! : open;
+    const pitch = openOffsets[index]! > 0 ? moved.shift()! : open;
     return { string: index + 1, pitch, hz: frequencyHzOf(pitch, referenceHz) };
   });
 }

@@ -22,7 +22,7 @@ function boxesOf({ tonic, mode }: Key, neck: Neck): readonly number[] {
   const boxes = [strings, strings - 1].flatMap((string) =>
     fingers.flatMap((chroma) => {
       const first = (((chroma - neck.openMidi[string - 1]!) % 12) + 12) % 12;
-      const nut = neck.nuts[string - 1]!;
+      const nut = neck.openOffsets[string - 1]!;
       return [first || 1, first + 12, first + 24].map((fret) => nut + fret);
     }),
   );

@@ -116,7 +116,7 @@ describe("placing a line", () => {
       "5:3 4:2 3:0 2:1 1:0 2:1 3:0 4:2",
     ],
     ["a bend is fretted", "'4 B0b2", "3:4"],
-    ["the voice below is held", "under['1 A0] '4 D2 G2 B1 e0", "4:2+5:0 3:2 2:1 1:0"],
+    ["voice two is held", "under['1 A0] '4 D2 G2 B1 e0", "4:2+5:0 3:2 2:1 1:0"],
   ])("%s", (_, callout, places) => {
     const bars = withoutPlaces(said(callout, guitar));
     const { bars: placed } = placeBars(bars, neck, "unpinned");

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import type { NoiseAct } from "../audio/passage";
+import type { NoiseAct } from "../passage/passage";
 import { frequencyHzAt } from "../pitch/frequency";
 import { fraction } from "../rhythm/fraction";
 import { STRAIGHT, TRIPLET_SWING, type Feel } from "../rhythm/feel";

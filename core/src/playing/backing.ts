@@ -1,5 +1,5 @@
-import type { NoiseAct, PassagePart, StringAct } from "../audio/passage";
-import type { Gains } from "../audio/passage-player";
+import type { NoiseAct, PassagePart, StringAct } from "../passage/passage";
+import type { Gains } from "../passage/play-plan";
 import { chromaOf } from "../pitch/pitch";
 import { frequencyHzAt } from "../pitch/frequency";
 import {

@@ -8,7 +8,7 @@ import { secondsIn, type PlayedBar } from "./timeline";
 export interface EventTime {
   readonly event: LineEvent;
   readonly bar: PlayedBar;
-  readonly isUnder: boolean;
+  readonly isVoiceTwo: boolean;
   /** Seconds from the start of the playing, at full tempo. */
   readonly start: number;
   readonly end: number;
@@ -19,7 +19,7 @@ export interface EventTime {
  * taken from what stands before them, or from the note they lead to.
  */
 export function eventTimes(bar: Bar, played: PlayedBar, feel: Feel): readonly EventTime[] {
-  const voices = [bar.events, ...(bar.under ? [bar.under] : [])];
+  const voices = [bar.events, ...(bar.voiceTwo ? [bar.voiceTwo] : [])];
   return voices
     .flatMap((events, voice) => timesOfVoice(events, played, feel, voice === 1))
     .sort((a, b) => a.start - b.start);
@@ -29,7 +29,7 @@ function timesOfVoice(
   events: readonly LineEvent[],
   bar: PlayedBar,
   feel: Feel,
-  isUnder: boolean,
+  isVoiceTwo: boolean,
 ): readonly EventTime[] {
   const { from } = bar.frame;
   const at = timed(events);
@@ -44,7 +44,7 @@ function timesOfVoice(
   const plain = at.map(({ event }, index): EventTime => ({
     event,
     bar,
-    isUnder,
+    isVoiceTwo,
     start: seconds(played[index]!),
     end: seconds(played[index + 1]!),
   }));

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import type { StringAct } from "../audio/passage";
+import type { StringAct } from "../passage/passage";
 import { anySong } from "../score/song.arbitraries";
 import { perform } from "./perform";
 import { songOf } from "./playing.test-kit";

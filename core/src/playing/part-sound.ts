@@ -1,4 +1,4 @@
-import type { Attack, Damping, NoiseAct, PassagePart, StringAct } from "../audio/passage";
+import type { Attack, Damping, NoiseAct, PassagePart, StringAct } from "../passage/passage";
 import { frequencyHzOf } from "../pitch/frequency";
 import { toNumber } from "../rhythm/fraction";
 import {

@@ -1,4 +1,4 @@
-import type { Passage } from "../audio/passage";
+import type { Passage } from "../passage/passage";
 import { framesOfPhrase, lineOf, type Part, type Song } from "../score/song";
 import { backingPart, clickPart } from "./backing";
 import { eventTimes } from "./event-times";
@@ -12,7 +12,7 @@ export interface PlayedEvent {
   readonly phraseId: string;
   readonly eventId: string;
   readonly passIndex: number;
-  readonly isUnder: boolean;
+  readonly isVoiceTwo: boolean;
   readonly start: number;
   readonly end: number;
 }
@@ -35,10 +35,18 @@ export function perform(song: Song, wishes: PlayWishes = {}): Performance {
       const bar = lineOf(song, played.pass.phraseId, part.id)?.bars[played.index];
       return bar ? eventTimes(bar, played, song.feel) : [];
     });
-    for (const { event, bar, isUnder, start, end } of times) {
+    for (const { event, bar, isVoiceTwo, start, end } of times) {
       const { phraseId } = bar.pass;
       const { passIndex } = bar;
-      events.push({ partId: part.id, phraseId, eventId: event.id, passIndex, isUnder, start, end });
+      events.push({
+        partId: part.id,
+        phraseId,
+        eventId: event.id,
+        passIndex,
+        isVoiceTwo,
+        start,
+        end,
+      });
     }
     return partSound(part, times, works, song.referenceHz);
   });

@@ -1,4 +1,4 @@
-import { courseAt } from "../audio/passage";
+import { courseAt } from "../passage/passage";
 import { harmonicCents } from "../neck/harmonic";
 import { midiOf } from "../pitch/pitch";
 import { harmonicOf, linkOf, techniqueOf, type PitchedNote } from "../score/event";

@@ -1,10 +1,11 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { PassagePlayer, tempoInRound, type PlayPlan } from "../audio/passage-player";
-import { courseAt, type Passage } from "../audio/passage";
-import { PitchEar, windowSizeFor } from "../audio/pitch-ear";
-import { renderPassage } from "../audio/render-passage";
-import { writeWav } from "../audio/wav";
+import { PassagePlayer } from "../synthesis/passage-player";
+import { tempoInRound, type PlayPlan } from "../passage/play-plan";
+import { courseAt, type Passage } from "../passage/passage";
+import { PitchEar, windowSizeFor } from "../ear/pitch-ear";
+import { renderPassage } from "../synthesis/render-passage";
+import { writeWav } from "../synthesis/wav";
 import { centsBetween } from "../pitch/frequency";
 import { STRAIGHT, TRIPLET_SWING, type Feel } from "../rhythm/feel";
 import { eventsOf } from "../score/bar";

@@ -74,7 +74,7 @@ export function suggestStrokes(
       strokes.set(event.id, work);
       before = { event, work };
     }
-    for (const event of bar.under ?? []) {
+    for (const event of bar.voiceTwo ?? []) {
       if (event.kind === "notes" && event.stroke)
         strokes.set(event.id, { stroke: event.stroke, isByHand: true });
     }

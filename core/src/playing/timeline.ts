@@ -84,7 +84,7 @@ function filledBy(bar: Bar): Fraction {
     const last = timed(events).at(-1);
     return last ? add(last.onset, lengthOf(last.event)) : ZERO;
   };
-  return longer(endOf(bar.events), endOf(bar.under ?? []));
+  return longer(endOf(bar.events), endOf(bar.voiceTwo ?? []));
 }
 
 function longer(a: Fraction, b: Fraction): Fraction {
@@ -94,8 +94,8 @@ function longer(a: Fraction, b: Fraction): Fraction {
 /** A fermata holds all parts, for as long again as its event lasts; a grace has nothing to hold. */
 function holdsIn(bars: readonly Bar[], secondsAWhole: number): PlayedBar["holds"] {
   const held = new Map<string, { after: Fraction; seconds: number }>();
-  for (const { events, under } of bars) {
-    for (const { event, onset } of [...timed(events), ...timed(under ?? [])]) {
+  for (const { events, voiceTwo } of bars) {
+    for (const { event, onset } of [...timed(events), ...timed(voiceTwo ?? [])]) {
       if (!event.fermata || lengthOf(event).num === 0) continue;
       const after = add(onset, lengthOf(event));
       const seconds = toNumber(event.duration) * secondsAWhole;

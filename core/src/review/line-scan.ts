@@ -20,7 +20,7 @@ export interface ScannedEvent {
   readonly bar: number;
   /** From the first event of the bar. */
   readonly onset: Fraction;
-  readonly isUnder: boolean;
+  readonly isVoiceTwo: boolean;
   readonly isGrace: boolean;
   /** From the start of the line to where it begins and ends as written, in seconds; swing left out. */
   readonly start: number;
@@ -51,20 +51,20 @@ export function scanLine(basis: LineBasis): LineScan {
   const { part, line, frames } = basis;
   const events: ScannedEvent[] = [];
   let barStart = 0;
-  for (const [bar, { events: upper, under = [] }] of line.bars.entries()) {
+  for (const [bar, { events: upper, voiceTwo = [] }] of line.bars.entries()) {
     const frame = frames[bar]!;
     const whole = wholeSeconds(frame.tempoBpm);
-    for (const [voice, isUnder] of [[upper, false] as const, [under, true] as const]) {
+    for (const [voice, isVoiceTwo] of [[upper, false] as const, [voiceTwo, true] as const]) {
       for (const { event, onset } of timed(voice)) {
         const start = barStart + whole * toNumber(onset);
         const isGrace = event.kind === "notes" && lengthOf(event).num === 0;
         const end = start + whole * toNumber(event.duration);
-        events.push({ event, bar, onset, isUnder, isGrace, start, end });
+        events.push({ event, bar, onset, isVoiceTwo, isGrace, start, end });
       }
     }
     barStart += whole * toNumber(frame.length);
   }
-  events.sort((a, b) => a.start - b.start || Number(a.isUnder) - Number(b.isUnder));
+  events.sort((a, b) => a.start - b.start || Number(a.isVoiceTwo) - Number(b.isVoiceTwo));
   return {
     ...basis,
     neck: neckOf(part.instrument, part.capo),

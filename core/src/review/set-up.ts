@@ -30,7 +30,9 @@ function withoutPlace(scan: LineScan): readonly ReviewFinding[] {
       const isLow = height < lowest;
       const edge = isLow
         ? lowest
-        : Math.max(...neck.openMidi.map((open, index) => open + neck.frets - neck.nuts[index]!));
+        : Math.max(
+            ...neck.openMidi.map((open, index) => open + neck.frets - neck.openOffsets[index]!),
+          );
       const edgeName = displayPitch(spellMidi(midi(Math.min(127, edge)), key));
       const code = isLow ? "below-lowest-string" : "beyond-the-neck";
       const message = isLow
@@ -53,7 +55,7 @@ function behindTheCapo(scan: LineScan): readonly ReviewFinding[] {
   return events.flatMap((at) =>
     notesOf(at.event).flatMap((note): ReviewFinding[] => {
       const place = note.kind === "pitched" ? note.place : undefined;
-      if (!place || place.fret === 0 || neck.nuts[place.string - 1]! > 0) return [];
+      if (!place || place.fret === 0 || neck.openOffsets[place.string - 1]! > 0) return [];
       if (place.fret > neck.capo.fret) return [];
       const message = `string ${place.string} fret ${place.fret} lies behind the capo`;
       const evidence = [`the capo is on fret ${neck.capo.fret} and leaves this string free`];

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { formatFeel, parseFeel, playedOnsets, STRAIGHT, TRIPLET_SWING, type Feel } from "./feel";
 import { compare, formatFraction, fraction, parseFraction, type Fraction } from "./fraction";
-import { formatMoment, parseMoment } from "./moment";
+import { formatOnset, parseOnset } from "./onset";
 
 const exact = (text: string): Fraction => {
   const read = parseFraction(text);
@@ -92,7 +92,7 @@ describe("moments of a bar", () => {
     ["5/32", four, "5/32"],
     ["4", { beats: 6, unit: 8 }, "3/8"],
   ])("%s is %s", (text, metre, onset) => {
-    const read = parseMoment(text, metre);
+    const read = parseOnset(text, metre);
     expect(read.ok && formatFraction(read.value)).toBe(onset);
   });
 
@@ -105,7 +105,7 @@ describe("moments of a bar", () => {
         (num, den, metre) => {
           fc.pre(num <= 4 * den);
           const onset = fraction(num, den);
-          expect(parseMoment(formatMoment(onset, metre), metre)).toEqual({
+          expect(parseOnset(formatOnset(onset, metre), metre)).toEqual({
             ok: true,
             value: onset,
           });
@@ -115,6 +115,6 @@ describe("moments of a bar", () => {
   });
 
   it.each(["0", "5", "4x", "&", "", "99/1"])("%j is none in four quarters", (text) => {
-    expect(parseMoment(text, four).ok).toBe(false);
+    expect(parseOnset(text, four).ok).toBe(false);
   });
 });

@@ -16,5 +16,5 @@ export {
 } from "./duration";
 export { formatFeel, parseFeel, STRAIGHT, type Feel } from "./feel";
 export { barLength, countAt, formatMetre, parseMetre, type Metre } from "./metre";
-export { formatMoment } from "./moment";
+export { formatOnset } from "./onset";
 export { parseTempo } from "./tempo";

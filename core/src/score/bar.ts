@@ -9,7 +9,7 @@ export const MAX_EVENTS_IN_BAR = 512;
 export interface Bar {
   readonly events: readonly LineEvent[];
   /** A second voice that sounds along from the start of the bar: the pedal under a line. */
-  readonly under?: readonly LineEvent[];
+  readonly voiceTwo?: readonly LineEvent[];
 }
 
 /** An event with its onset from the first event of its bar. */
@@ -29,22 +29,22 @@ export function timed(events: readonly LineEvent[]): readonly TimedEvent[] {
 }
 
 /** How much of a bar is written, in the longer of its voices; a grace takes none of it. */
-export function writtenLength({ events, under = [] }: Bar): Fraction {
-  const [upper, lower] = [sum(events.map(lengthOf)), sum(under.map(lengthOf))];
+export function writtenLength({ events, voiceTwo = [] }: Bar): Fraction {
+  const [upper, lower] = [sum(events.map(lengthOf)), sum(voiceTwo.map(lengthOf))];
   return compare(upper, lower) >= 0 ? upper : lower;
 }
 
-/** Every event of the bars, the voice below behind the first one of its bar. */
+/** Every event of the bars, voice two behind the first one of its bar. */
 export function eventsOf(bars: readonly Bar[]): readonly LineEvent[] {
-  return bars.flatMap((bar) => (bar.under ? [...bar.events, ...bar.under] : bar.events));
+  return bars.flatMap((bar) => (bar.voiceTwo ? [...bar.events, ...bar.voiceTwo] : bar.events));
 }
 
 /** The same bar with other events, one for each; the same object where every event is. */
 export function withEvents(bar: Bar, change: (event: LineEvent) => LineEvent): Bar {
   const events = sameOr(bar.events, change);
-  if (!bar.under) return events === bar.events ? bar : { events };
-  const under = sameOr(bar.under, change);
-  return events === bar.events && under === bar.under ? bar : { events, under };
+  if (!bar.voiceTwo) return events === bar.events ? bar : { events };
+  const voiceTwo = sameOr(bar.voiceTwo, change);
+  return events === bar.events && voiceTwo === bar.voiceTwo ? bar : { events, voiceTwo };
 }
 
 /** The same bars with their places, and all that was decided about them, forgotten. */
@@ -70,8 +70,9 @@ export interface Moment {
 
 /** The moments of a bar in their order; a grace is one of its own before the note it leads to. */
 export function momentsOf(bar: Bar): readonly Moment[] {
-  if (!bar.under) return timed(bar.events).map(({ event, onset }) => ({ onset, events: [event] }));
-  const under = timed(bar.under);
+  if (!bar.voiceTwo)
+    return timed(bar.events).map(({ event, onset }) => ({ onset, events: [event] }));
+  const under = timed(bar.voiceTwo);
   const moments: Moment[] = [];
   let next = 0;
   const takeUnder = (isDue: (at: TimedEvent) => boolean) => {
@@ -85,7 +86,7 @@ export function momentsOf(bar: Bar): readonly Moment[] {
       moments.push({ onset, events: [event] });
       continue;
     }
-    // The graces of the voice below come first, if it has any.
+    // The graces of voice two come first, if it has any.
     takeUnder((at) => compare(at.onset, onset) === 0 && lengthOf(at.event).num === 0);
     const below = under[next];
     const isTogether = below !== undefined && compare(below.onset, onset) === 0;

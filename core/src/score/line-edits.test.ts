@@ -36,7 +36,7 @@ describe("small changes of a line", () => {
         // The new ones stand right behind the anchor in its voice.
         const voice = upper(longer).some(({ id }) => id === anchor.id)
           ? upper(longer)
-          : longer.flatMap(({ under }) => under ?? []);
+          : longer.flatMap(({ voiceTwo }) => voiceTwo ?? []);
         const index = voice.findIndex(({ id }) => id === anchor.id);
         expect(voice.slice(index + 1, index + 3)).toEqual(fresh);
       }),

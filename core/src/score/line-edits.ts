@@ -7,11 +7,11 @@ import type { BarFrame } from "./frame";
 
 /** Where an event stands: its bar, and its voice. */
 function spotOf(bars: readonly Bar[], eventId: string) {
-  for (const [bar, { events, under }] of bars.entries()) {
+  for (const [bar, { events, voiceTwo }] of bars.entries()) {
     const upper = events.findIndex(({ id }) => id === eventId);
-    if (upper >= 0) return { bar, index: upper, isUnder: false };
-    const lower = under?.findIndex(({ id }) => id === eventId) ?? -1;
-    if (lower >= 0) return { bar, index: lower, isUnder: true };
+    if (upper >= 0) return { bar, index: upper, isVoiceTwo: false };
+    const lower = voiceTwo?.findIndex(({ id }) => id === eventId) ?? -1;
+    if (lower >= 0) return { bar, index: lower, isVoiceTwo: true };
   }
   return undefined;
 }
@@ -33,10 +33,10 @@ export function insertAfter(
   const bar = spot?.bar ?? last;
   const before = bars[bar];
   if (!before) return flowed({ events: [] }, frames, fresh);
-  if (spot?.isUnder) {
+  if (spot?.isVoiceTwo) {
     return bars.with(bar, {
       ...before,
-      under: (before.under ?? []).toSpliced(spot.index + 1, 0, ...fresh),
+      voiceTwo: (before.voiceTwo ?? []).toSpliced(spot.index + 1, 0, ...fresh),
     });
   }
   const isAtEnd = bar === last && (!spot || spot.index === before.events.length - 1);
@@ -73,9 +73,9 @@ export function removeEvents(bars: readonly Bar[], ids: ReadonlySet<string>): re
   return bars.flatMap((bar): Bar[] => {
     if (eventsOf([bar]).every(isKept)) return [bar];
     const events = bar.events.filter(isKept);
-    const under = bar.under?.filter(isKept) ?? [];
-    if (events.length === 0 && under.length === 0) return [];
-    return [under.length > 0 ? { events, under } : { events }];
+    const voiceTwo = bar.voiceTwo?.filter(isKept) ?? [];
+    if (events.length === 0 && voiceTwo.length === 0) return [];
+    return [voiceTwo.length > 0 ? { events, voiceTwo } : { events }];
   });
 }
 
@@ -92,11 +92,11 @@ export function changeEvents(
 
 /**
  * Draws a bar line before an event of the upper voice, or takes away the one that stands there. A
- * voice below stays with the first half.
+ * second voice stays with the first half.
  */
 export function toggleBarLine(bars: readonly Bar[], eventId: string): readonly Bar[] {
   const spot = spotOf(bars, eventId);
-  if (!spot || spot.isUnder) return bars;
+  if (!spot || spot.isVoiceTwo) return bars;
   const { bar, index } = spot;
   const here = bars[bar]!;
   if (index > 0) {
@@ -105,9 +105,9 @@ export function toggleBarLine(bars: readonly Bar[], eventId: string): readonly B
   }
   const before = bars[bar - 1];
   if (!before) return bars;
-  const under = [...(before.under ?? []), ...(here.under ?? [])];
+  const voiceTwo = [...(before.voiceTwo ?? []), ...(here.voiceTwo ?? [])];
   const events = [...before.events, ...here.events];
-  return bars.toSpliced(bar - 1, 2, under.length > 0 ? { events, under } : { events });
+  return bars.toSpliced(bar - 1, 2, voiceTwo.length > 0 ? { events, voiceTwo } : { events });
 }
 
 /** The events of one voice from one to another, whichever comes first. */
@@ -119,7 +119,7 @@ export function eventsBetween(
   const upper = bars.flatMap(({ events }) => events);
   const voice = upper.some(({ id }) => id === fromId)
     ? upper
-    : bars.flatMap(({ under }) => under ?? []);
+    : bars.flatMap(({ voiceTwo }) => voiceTwo ?? []);
   const from = voice.findIndex(({ id }) => id === fromId);
   const to = voice.findIndex(({ id }) => id === toId);
   if (from < 0 || to < 0) return [];

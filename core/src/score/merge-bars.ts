@@ -35,10 +35,11 @@ export function mergeBars(before: readonly Bar[], after: readonly Bar[]): readon
   };
   const merged = after.map((bar): Bar => {
     const events = bar.events.map(keep);
-    const under = bar.under?.map(keep);
+    const voiceTwo = bar.voiceTwo?.map(keep);
     const known = knownBars.get(events[0]);
-    if (known && isSameList(known.events, events) && isSameVoice(known.under, under)) return known;
-    return under ? { events, under } : { events };
+    if (known && isSameList(known.events, events) && isSameVoice(known.voiceTwo, voiceTwo))
+      return known;
+    return voiceTwo ? { events, voiceTwo } : { events };
   });
   return isSameList(before, merged) ? before : merged;
 }
@@ -47,7 +48,7 @@ function isSameList<Item>(a: readonly Item[], b: readonly Item[]): boolean {
   return a.length === b.length && a.every((item, index) => item === b[index]);
 }
 
-function isSameVoice(a: Bar["under"], b: Bar["under"]): boolean {
+function isSameVoice(a: Bar["voiceTwo"], b: Bar["voiceTwo"]): boolean {
   return a === b || (a !== undefined && b !== undefined && isSameList(a, b));
 }
 
@@ -67,7 +68,7 @@ function eventKey(event: LineEvent): string {
 
 export function barKey(bar: Bar): string {
   const line = bar.events.map(eventKey).join(";");
-  return bar.under ? `${line}/${bar.under.map(eventKey).join(";")}` : line;
+  return bar.voiceTwo ? `${line}/${bar.voiceTwo.map(eventKey).join(";")}` : line;
 }
 
 function noteKey(note: Note): string {

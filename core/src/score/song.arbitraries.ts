@@ -175,7 +175,7 @@ export function anyBars(neck: Neck, key: Key): fc.Arbitrary<readonly Bar[]> {
   const events = fc.array(anyEvent(neck, key), { minLength: 1, maxLength: 7 });
   const bar = fc
     .tuple(events, seldom(events))
-    .map(([line, under]): Bar => ({ events: line, ...given({ under }) }));
+    .map(([line, voiceTwo]): Bar => ({ events: line, ...given({ voiceTwo }) }));
   return fc
     .array(fc.tuple(bar, fc.constantFrom(1, 1, 1, 2, 3)), { maxLength: 5 })
     .map((rows) => rows.flatMap(([one, times]) => Array.from({ length: times }, () => one)));

@@ -28,7 +28,7 @@ export function differences(bars: readonly Bar[], other: readonly Bar[]): Readon
 /** Every event of a bar with its moment and all that is written of it. */
 function placesIn(bar: Bar | undefined): readonly { readonly id: string; readonly key: string }[] {
   if (!bar) return [];
-  return [bar.events, bar.under ?? []].flatMap((voice, which) =>
+  return [bar.events, bar.voiceTwo ?? []].flatMap((voice, which) =>
     timed(voice).map(({ event, onset }) => ({
       id: event.id,
       key: `${which} ${formatFraction(onset)} ${barKey({ events: [event] })}`,

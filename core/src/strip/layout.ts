@@ -27,8 +27,8 @@ export interface EventBox {
   /** The middle of its figure, from the start of the bar. */
   readonly x: number;
   readonly width: number;
-  /** True in the voice below. */
-  readonly isUnder: boolean;
+  /** True in voice two. */
+  readonly isVoiceTwo: boolean;
 }
 
 export interface ChordMark {
@@ -104,7 +104,7 @@ function reachesRight(note: Note): boolean {
 }
 
 export function naturalWidth(bar: Bar): number {
-  if (bar.events.length === 0 && !bar.under) return EMPTY_BAR_WIDTH;
+  if (bar.events.length === 0 && !bar.voiceTwo) return EMPTY_BAR_WIDTH;
   return 2 * BAR_PADDING + slotsOf(bar).reduce((width, { room }) => width + room, 0);
 }
 
@@ -113,14 +113,14 @@ export function layBar(bar: Bar, width: number, frame: BarFrame): BarBox {
   const slots = slotsOf(bar);
   const natural = slots.reduce((total, { room }) => total + room, 0);
   const stretch = natural === 0 ? 1 : (width - 2 * BAR_PADDING) / natural;
-  const under = new Set(bar.under);
+  const second = new Set(bar.voiceTwo);
   const events: EventBox[] = [];
   let left = BAR_PADDING;
   for (const { onset, events: together, room } of slots) {
     const own = room * stretch;
     const x = left + Math.min(own, LEAST_WIDTH * 1.4) / 2;
     for (const event of together) {
-      events.push({ event, onset, x, width: own, isUnder: under.has(event) });
+      events.push({ event, onset, x, width: own, isVoiceTwo: second.has(event) });
     }
     left += own;
   }

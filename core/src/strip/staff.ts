@@ -42,8 +42,8 @@ const OCTAVES_UP = 1;
 /** Where a stroke without pitch stands: the middle line of a treble staff. */
 const MIDDLE = "b/4";
 
-export function staffVoices({ events, under }: Bar): readonly StaffVoice[] {
-  return [voiceOf(events), ...(under ? [voiceOf(under)] : [])];
+export function staffVoices({ events, voiceTwo }: Bar): readonly StaffVoice[] {
+  return [voiceOf(events), ...(voiceTwo ? [voiceOf(voiceTwo)] : [])];
 }
 
 function voiceOf(events: readonly LineEvent[]): StaffVoice {

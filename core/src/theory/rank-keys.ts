@@ -42,7 +42,7 @@ const MOST_UNPLAYED: Readonly<Partial<Record<number, number>>> = { 5: 0, 6: 0, 8
 const THIN = 0.03;
 const AGAINST_THIN = 0.04;
 
-interface Heard {
+interface PitchWeights {
   readonly weights: readonly number[];
   readonly total: number;
   /** By pitch class, 0–1: how much begins, ends and stands lowest on the downbeats. */
@@ -99,7 +99,7 @@ export function clearKey(
   return isClear ? best : undefined;
 }
 
-function hear(notes: readonly KeyNote[]): Heard {
+function hear(notes: readonly KeyNote[]): PitchWeights {
   const weights = new Array<number>(12).fill(0);
   let total = 0;
   for (const { midi, weight } of notes) {
@@ -129,7 +129,7 @@ function readingOf(
   { semitones, prior, telling }: ScaleKind,
   tonic: number,
   profile: readonly number[],
-  { weights, total, anchors }: Heard,
+  { weights, total, anchors }: PitchWeights,
 ): Omit<KeyReading, "scale"> | undefined {
   let inside = 0;
   let played = 0;

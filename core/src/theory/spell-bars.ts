@@ -15,7 +15,7 @@ export function spellBars(
   isOurs: (note: PitchedNote) => boolean = () => true,
 ): readonly Bar[] {
   const names = new Map<PitchedNote, Pitch>();
-  for (const voice of [(bar: Bar) => bar.events, (bar: Bar) => bar.under ?? []]) {
+  for (const voice of [(bar: Bar) => bar.events, (bar: Bar) => bar.voiceTwo ?? []]) {
     const chords = bars
       .flatMap(voice)
       .map(pitchedIn)

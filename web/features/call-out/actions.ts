@@ -1,5 +1,5 @@
 import { phraseLetter, printCallout, sayEnglish, sayString } from "@intonazione/core/callout";
-import { writtenFret, type Place } from "@intonazione/core/neck";
+import { formatFret, type Place } from "@intonazione/core/neck";
 import { contextOf, partAt, placeNames } from "@/open-song/derived";
 import { calloutOf, draftOf, newId } from "@/open-song/draft";
 import type { SongStore } from "@/open-song/store";
@@ -72,7 +72,7 @@ export function sayPlace(store: SongStore, place: Place): void {
   const { song } = state.history;
   const part = partAt(song, state.cursor.partId);
   const names = placeNames(part, song, state.studio);
-  const word = sayString(names.strings[place.string - 1]!) + writtenFret(place, names);
+  const word = sayString(names.strings[place.string - 1]!) + formatFret(place, names);
   const { key, text, phraseId } = draftOf(state);
   const before = (text || calloutOf(song, part, phraseId, state.studio)).trimEnd();
   store.setDraft(key, before === "" ? word : `${before} ${word}`);

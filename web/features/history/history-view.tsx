@@ -8,7 +8,7 @@ import { fetchRevision, markRevision, type Revision } from "@/open-song/server";
 import { bringBack } from "@/open-song/transactions";
 import { Button } from "@/ui/button";
 import { inputLook } from "@/ui/field";
-import { momentsOfHistory } from "./moments";
+import { momentsOfHistory } from "./entries";
 import { changedLines, otherwiseInWords } from "./otherwise";
 import { useRevisions } from "./use-revisions";
 

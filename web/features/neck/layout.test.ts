@@ -22,7 +22,7 @@ describe("the drawn neck", () => {
         for (let string = 1; string <= neck.openMidi.length; string++) {
           for (let at = 0; at <= lastFretOf(neck, string); at++) {
             const place = { string, fret: fret(at) };
-            const isBehindClamp = at > 0 && at + neck.nuts[string - 1]! <= neck.capo.fret;
+            const isBehindClamp = at > 0 && at + neck.openOffsets[string - 1]! <= neck.capo.fret;
             if (!isBehindClamp) expect(placeAt(layout, spotOf(layout, place))).toEqual(place);
           }
         }

@@ -75,14 +75,14 @@ function fromNut({ nutX, direction }: NeckLayout, x: number): number {
 
 /** Where a string begins to sound: at the drawing's edge, or behind a partial capo. */
 export function nutXOf({ neck, wires, nutX, firstFret }: NeckLayout, string: number): number {
-  const nut = neck.nuts[string - 1] ?? firstFret;
+  const nut = neck.openOffsets[string - 1] ?? firstFret;
   return nut === firstFret ? nutX : wires[nut - firstFret - 1]!;
 }
 
 /** The middle of the mark for a place: between its wires, or behind the nut for an open string. */
 export function spotOf(layout: NeckLayout, { string, fret: at }: Place): Spot {
   const { neck, firstFret, direction } = layout;
-  const nut = neck.nuts[string - 1] ?? firstFret;
+  const nut = neck.openOffsets[string - 1] ?? firstFret;
   const x =
     at === 0
       ? nutXOf(layout, string) - direction * OPEN_DISTANCE
@@ -104,7 +104,7 @@ export function placeAt(layout: NeckLayout, { x, y }: Spot): Place | undefined {
   if (string === undefined) return undefined;
   const space =
     along < 0 ? 0 : wires.findIndex((wire) => along <= fromNut(layout, wire)) + 1 + firstFret;
-  const nut = neck.nuts[string - 1]!;
+  const nut = neck.openOffsets[string - 1]!;
   const at = Math.max(0, space - nut);
   // The clamp lies over the strings beside it too: no finger gets behind it.
   if (at > 0 && space <= neck.capo.fret) return undefined;

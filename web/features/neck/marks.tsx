@@ -1,4 +1,4 @@
-import { writtenFret, type Place, type PlaceNames } from "@intonazione/core/neck";
+import { formatFret, type Place, type PlaceNames } from "@intonazione/core/neck";
 import type { Note } from "@intonazione/core/score";
 import { spotOf, stringYAt, type NeckLayout } from "./layout";
 
@@ -53,7 +53,7 @@ export function Held({
         fill="var(--paper)"
         className="font-mono"
       >
-        {writtenFret(note.place, names)}
+        {formatFret(note.place, names)}
       </text>
     </g>
   );

@@ -8,7 +8,7 @@ import { fingeredPitch } from "@intonazione/core/theory";
 import { noteAt, stopsOf } from "@/open-song/cursor";
 import { selectNames, selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { frameAt, neckOfPart, shiftOf } from "@/open-song/derived";
-import { letGo, pinNote } from "@/open-song/transactions";
+import { unpin, pinNote } from "@/open-song/transactions";
 import { Button } from "@/ui/button";
 import {
   countInWords,
@@ -68,7 +68,7 @@ export function AtTheCursor() {
           <Pin
             note={note}
             onPin={(place) => store.run(pinNote(at, note, place))}
-            onLetGo={() => store.run(letGo(at, note))}
+            onUnpin={() => store.run(unpin(at, note))}
           />
           <NotOnString at={at} note={note} names={names} />
           <OtherPlaces
@@ -148,11 +148,11 @@ function Names({
 function Pin({
   note,
   onPin,
-  onLetGo,
+  onUnpin,
 }: {
   readonly note: PitchedNote;
   readonly onPin: (place: Place) => void;
-  readonly onLetGo: () => void;
+  readonly onUnpin: () => void;
 }) {
   const { place } = note;
   if (!place) return null;
@@ -161,7 +161,7 @@ function Pin({
       <p className={`text-[13px] ${note.pinned ? "font-medium text-verdigris-ink" : "text-soft"}`}>
         {note.pinned ? "■ pinned: nothing moves it but you" : "not pinned"}
       </p>
-      <Button onClick={() => (note.pinned ? onLetGo() : onPin(place))}>
+      <Button onClick={() => (note.pinned ? onUnpin() : onPin(place))}>
         {note.pinned ? "Unpin" : "Pin here"}
       </Button>
     </div>

@@ -7,7 +7,7 @@ import type { Change } from "@intonazione/core/remap";
 import { fraction } from "@intonazione/core/rhythm";
 import { lineOf } from "@intonazione/core/score";
 import { describe, expect, it } from "vitest";
-import { hear, NOTHING_HEARD, pooledStops } from "@/open-song/heard";
+import { hear, NOTHING_HEARD, pooledStops } from "@/open-song/listener-marks";
 import { songOf, storeOf } from "@/open-song/open-song.test-kit";
 import { show } from "@/open-song/show.test-kit";
 import { allOf, rowsOf, textOf } from "@/ui/markup.test-kit";

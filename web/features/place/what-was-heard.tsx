@@ -7,13 +7,19 @@ import { useState } from "react";
 import { selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { walk } from "@/open-song/cursor";
 import { frameAt } from "@/open-song/derived";
-import { hear, stopsHeard, type Heard, type Listening, type PooledStop } from "@/open-song/heard";
+import {
+  hear,
+  markedStops,
+  type EventMark,
+  type Listening,
+  type PooledStop,
+} from "@/open-song/listener-marks";
 import { Button } from "@/ui/button";
 import { PressButton } from "@/ui/press-button";
 import { countInWords } from "@/ui/words";
 
 /** Each thing a listener can tell, and how it is said. */
-const WORDS: readonly (readonly [word: string, heard: Heard])[] = [
+const WORDS: readonly (readonly [word: string, heard: EventMark])[] = [
   ["open", { open: true }],
   ["fretted", { open: false }],
   ["rings with the one before", { rings: true }],
@@ -38,7 +44,7 @@ export function WhatWasHeard({
   const here = stops.find(({ event }) => event.id === cursor.eventId);
   const isNote = here !== undefined && notesOf(here.event).some(({ kind }) => kind === "pitched");
   const heard = here ? (listening.events[here.event.id] ?? {}) : {};
-  const marked = stopsHeard(stops, listening);
+  const marked = markedStops(stops, listening);
   const step = (by: "previous" | "next") => store.moveCursor(walk(song, cursor, by));
   return (
     <div className="flex flex-col gap-2 border-y border-hairline py-2 text-[13px]">
@@ -101,18 +107,18 @@ export function WhatWasHeard({
   );
 }
 
-function isHeard(heard: Heard, says: Heard): boolean {
-  return Object.entries(says).every(([key, value]) => heard[key as keyof Heard] === value);
+function isHeard(heard: EventMark, says: EventMark): boolean {
+  return Object.entries(says).every(([key, value]) => heard[key as keyof EventMark] === value);
 }
 
 /** With a word more or less; "open" and "fretted" take each other's place. */
-function told(heard: Heard, says: Heard, isTrue: boolean): Heard {
-  const [key] = Object.keys(says) as (keyof Heard)[];
+function told(heard: EventMark, says: EventMark, isTrue: boolean): EventMark {
+  const [key] = Object.keys(says) as (keyof EventMark)[];
   const { [key!]: _, ...others } = heard;
   return isTrue ? { ...others, ...says } : others;
 }
 
-function heardInWords(heard: Heard): string {
+function heardInWords(heard: EventMark): string {
   const words = WORDS.filter(([, says]) => isHeard(heard, says)).map(([word]) => word);
   return words.join(", ");
 }

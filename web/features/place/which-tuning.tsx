@@ -20,9 +20,9 @@ import {
   NOTHING_HEARD,
   pooledStops,
   stopOfMoment,
-  stopsHeard,
+  markedStops,
   type Listening,
-} from "@/open-song/heard";
+} from "@/open-song/listener-marks";
 import { Button } from "@/ui/button";
 import { useDesk, type DeskRequest } from "@/workers/use-desk";
 import { useLineAtHand } from "./use-line-at-hand";
@@ -40,7 +40,7 @@ export function WhichTuning() {
   const request = useMemo((): DeskRequest<TuningSearchResult> => {
     const phrases = linesOfPart(song, part.id).map(({ bars }) => bars);
     const family = familyOf(part.instrument);
-    const marks = stopsHeard(stops, listening).map(markOf);
+    const marks = markedStops(stops, listening).map(markOf);
     const { lowest } = listening;
     const asked = { phrases, family, key: song.key, marks, top: SHOWN, ...(lowest && { lowest }) };
     return (desk) => desk.findTuning(asked);

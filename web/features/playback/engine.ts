@@ -1,4 +1,4 @@
-import type { Gains, Passage, PlayPlan } from "@intonazione/core/audio";
+import type { Gains, Passage, PlayPlan } from "@intonazione/core/passage";
 import {
   PLAYER_MODULE,
   type PlayerAct,
@@ -7,7 +7,7 @@ import {
 } from "@/worklets/player-protocol";
 
 /** Where the playing stands, as it is heard now. */
-export interface Heard {
+export interface PlaybackPosition {
   /** Seconds of the passage; negative while it is counted in. */
   readonly seconds: number;
   readonly round: number;
@@ -60,7 +60,7 @@ export class Playback {
   }
 
   /** By the audio clock, less what the way to the loudspeaker takes. */
-  heardNow(): Heard | undefined {
+  heardNow(): PlaybackPosition | undefined {
     const { turn, context } = this;
     if (!turn) return undefined;
     const at = context.currentTime - (context.outputLatency || 0) - turn.frame / context.sampleRate;

@@ -1,4 +1,4 @@
-import type { Gains, PlayPlan, TempoSteps } from "@intonazione/core/audio";
+import type { Gains, PlayPlan, TempoSteps } from "@intonazione/core/passage";
 import {
   BACKING_PART,
   CLICK_PART,

@@ -143,7 +143,7 @@ export function heardAt(events: readonly PlayedEvent[], seconds: number): Played
     else high = middle;
   }
   for (let index = low - 1; index >= 0; index--) {
-    if (!events[index]!.isUnder) return events[index];
+    if (!events[index]!.isVoiceTwo) return events[index];
   }
   return undefined;
 }

@@ -2,7 +2,7 @@ import { lineOf } from "@intonazione/core/score";
 import { spellBars } from "@intonazione/core/theory";
 import { nextFinding } from "./show-finding";
 import { followWish } from "@/open-song/follow-wish";
-import { letGo, pinNote, writeLine } from "@/open-song/transactions";
+import { unpin, pinNote, writeLine } from "@/open-song/transactions";
 import { neckOfPart, partAt } from "@/open-song/derived";
 import { nextNote, noteAt, stopAt, walk, type Step } from "@/open-song/cursor";
 import { LANES, toggleLane } from "@/open-song/shown-lanes";
@@ -244,7 +244,7 @@ function pin(store: SongStore): void {
   const here = noteHere(store);
   if (!here?.note.place) return;
   const { at, note } = here;
-  store.run(note.pinned ? letGo(at, note) : pinNote(at, note, here.note.place));
+  store.run(note.pinned ? unpin(at, note) : pinNote(at, note, here.note.place));
 }
 
 function sayNew(store: SongStore, screen: ScreenActions): void {

@@ -54,7 +54,7 @@ export const BarFigure = memo(function BarFigure(props: BarProps) {
         <Strokes box={box} y={lanes.stroke} strokes={props.strokes.split(" ")} />
       )}
       {lanes.value !== undefined && (
-        <Tuplets events={box.events.filter(({ isUnder }) => !isUnder)} y={lanes.value} />
+        <Tuplets events={box.events.filter(({ isVoiceTwo }) => !isVoiceTwo)} y={lanes.value} />
       )}
       {lanes.mutes !== undefined && (
         <>
@@ -68,8 +68,10 @@ export const BarFigure = memo(function BarFigure(props: BarProps) {
           {...props}
           fingers={fingers}
           at={at}
-          before={box.events.slice(0, index).filter(({ isUnder }) => isUnder === at.isUnder)}
-          barBefore={before?.events.filter(({ isUnder }) => isUnder === at.isUnder)}
+          before={box.events
+            .slice(0, index)
+            .filter(({ isVoiceTwo }) => isVoiceTwo === at.isVoiceTwo)}
+          barBefore={before?.events.filter(({ isVoiceTwo }) => isVoiceTwo === at.isVoiceTwo)}
         />
       ))}
     </>

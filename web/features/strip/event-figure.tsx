@@ -1,4 +1,4 @@
-import { writtenFret } from "@intonazione/core/neck";
+import { formatFret } from "@intonazione/core/neck";
 import { add, formatDuration } from "@intonazione/core/rhythm";
 import { chordAt, linkOf, notesOf, stringOf, type Note } from "@intonazione/core/score";
 import { eventInWords } from "@/ui/words";
@@ -23,7 +23,7 @@ interface EventFigureProps extends Omit<BarProps, "before" | "fingers"> {
 /** One event: its band, its figures on the strings, and what stands above and below them. */
 export function EventFigure(props: EventFigureProps) {
   const { at, box, before, lanes, facts, number, eventId, noteId, onSelect } = props;
-  const { event, x, isUnder } = at;
+  const { event, x, isVoiceTwo } = at;
   const isSelected = event.id === eventId;
   const isChosen = props.chosen !== "" && props.chosen.split(" ").includes(event.id);
   const isFound = props.found !== "" && props.found.split(" ").includes(event.id);
@@ -32,22 +32,24 @@ export function EventFigure(props: EventFigureProps) {
   const isNewValue =
     before.length === 0 ||
     formatDuration(before.at(-1)!.event.duration) !== formatDuration(event.duration);
-  const valueY = isUnder ? lanes.under : lanes.value;
+  const valueY = isVoiceTwo ? lanes.voiceTwo : lanes.value;
   return (
     <g
       id={`event-${event.id}`}
       role="option"
       aria-selected={isSelected}
-      aria-label={`bar ${number}: ${isUnder ? "voice below, " : ""}${eventInWords(event, facts.names)}${isFound ? ", Check has found something here" : ""}`}
+      aria-label={`bar ${number}: ${isVoiceTwo ? "voice two, " : ""}${eventInWords(event, facts.names)}${isFound ? ", Check has found something here" : ""}`}
       onClick={() => onSelect(event.id)}
       className="cursor-pointer"
     >
       <rect
         x={x - band / 2}
-        y={isUnder ? lanes.tab - 6 : lanes.head + 9}
+        y={isVoiceTwo ? lanes.tab - 6 : lanes.head + 9}
         width={band}
         height={
-          isUnder ? (lanes.under ?? lanes.tab) + 8 - lanes.tab : lanes.height - lanes.head - 11
+          isVoiceTwo
+            ? (lanes.voiceTwo ?? lanes.tab) + 8 - lanes.tab
+            : lanes.height - lanes.head - 11
         }
         rx={3}
         fill={isSelected ? "var(--madder-wash)" : isChosen ? "var(--ochre-wash)" : "transparent"}
@@ -68,10 +70,10 @@ export function EventFigure(props: EventFigureProps) {
           fill="var(--madder)"
         />
       )}
-      {valueY !== undefined && (isNewValue || isUnder) && (
-        <Value x={x} y={valueY + (isUnder ? 0 : 3)} event={event} />
+      {valueY !== undefined && (isNewValue || isVoiceTwo) && (
+        <Value x={x} y={valueY + (isVoiceTwo ? 0 : 3)} event={event} />
       )}
-      {event.kind === "rest" && !isUnder && <Rest box={at} lanes={lanes} />}
+      {event.kind === "rest" && !isVoiceTwo && <Rest box={at} lanes={lanes} />}
       {event.kind === "hit" && <Hit x={x} sound={event.sound} lanes={lanes} />}
       {notesOf(event).map((note) => (
         <NoteFigure
@@ -84,7 +86,7 @@ export function EventFigure(props: EventFigureProps) {
       ))}
       <EventSigns box={at} lanes={lanes} />
       <Words event={event} x={x} lanes={lanes} />
-      {!isUnder && (
+      {!isVoiceTwo && (
         <>
           {lanes.finger !== undefined && (
             <Fingers event={event} x={x} y={lanes.finger} fingers={props.fingers} />
@@ -131,7 +133,7 @@ function NoteFigure({
   }
   const origin =
     originOf(before, string) ?? (before.length === 0 ? originBefore(barBefore, string) : undefined);
-  const fret = note.place && writtenFret(note.place, facts.names);
+  const fret = note.place && formatFret(note.place, facts.names);
   return (
     <g
       onClick={(click) => {

@@ -5,7 +5,7 @@ import {
   type Chord,
   type Pitch,
 } from "@intonazione/core/pitch";
-import { formatMetre, formatMoment } from "@intonazione/core/rhythm";
+import { formatMetre, formatOnset } from "@intonazione/core/rhythm";
 import { notesOf, pitchedIn, type LineEvent } from "@intonazione/core/score";
 import { degreeInChord, degreeOf, fingeredChord, fingeredPitch } from "@intonazione/core/theory";
 import type { PartFacts } from "./facts";
@@ -30,7 +30,7 @@ export function FrameWords({
       ? [formatMetre(frame.metre)]
       : []),
     ...(last && last.tempoBpm !== frame.tempoBpm ? [`♩ = ${frame.tempoBpm}`] : []),
-    ...(frame.from.num > 0 ? [`from ${formatMoment(frame.from, frame.metre)}`] : []),
+    ...(frame.from.num > 0 ? [`from ${formatOnset(frame.from, frame.metre)}`] : []),
   ];
   if (words.length === 0) return null;
   return (
@@ -99,7 +99,7 @@ export function Strokes({
   readonly y: number;
   readonly strokes: readonly string[];
 }) {
-  const upper = box.events.filter(({ isUnder }) => !isUnder);
+  const upper = box.events.filter(({ isVoiceTwo }) => !isVoiceTwo);
   return upper.map(({ event, x }, index) => {
     const said = strokes[index] ?? "-";
     const isByHand = said.endsWith("!");

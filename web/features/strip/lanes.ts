@@ -14,8 +14,8 @@ export interface Lanes {
   readonly tab: number;
   readonly stringGap: number;
   readonly strings: number;
-  /** The note values of the voice below. */
-  readonly under: number | undefined;
+  /** The note values of voice two. */
+  readonly voiceTwo: number | undefined;
   readonly mutes: number | undefined;
   readonly lyric: number | undefined;
   readonly finger: number | undefined;
@@ -71,7 +71,7 @@ function stack({ strings, mostNotes, has }: LaneWishes): Lanes {
   const techniques = take(17)!;
   const tab = y + 4;
   y = tab + (strings - 1) * STRING_GAP + 9;
-  const under = take(22, has.has("under"));
+  const voiceTwo = take(22, has.has("voiceTwo"));
   const mutes = take(13, has.has("mutes"));
   const lyric = take(16, has.has("lyric"));
   const finger = take(13, has.has("finger"));
@@ -98,7 +98,7 @@ function stack({ strings, mostNotes, has }: LaneWishes): Lanes {
     tab,
     stringGap: STRING_GAP,
     strings,
-    under,
+    voiceTwo,
     mutes,
     lyric,
     finger,

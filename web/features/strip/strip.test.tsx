@@ -29,7 +29,7 @@ interface Wishes {
   readonly facts?: Partial<PartFacts>;
   readonly eventId?: string;
   readonly noteId?: string;
-  readonly lanes?: readonly ("value" | "stroke" | "chord" | "degree" | "under" | "words")[];
+  readonly lanes?: readonly ("value" | "stroke" | "chord" | "degree" | "voiceTwo" | "words")[];
   readonly strokes?: string;
   readonly marks?: readonly BarMark[];
 }

@@ -260,8 +260,8 @@ function rowsWanted(
     events.some(({ lyric }) => lyric !== undefined),
   );
   add(
-    "under",
-    row.bars.some(({ box }) => box.bar.under !== undefined),
+    "voiceTwo",
+    row.bars.some(({ box }) => box.bar.voiceTwo !== undefined),
   );
   add(
     "mutes",
@@ -277,7 +277,7 @@ function RowNames({ lanes, facts }: { readonly lanes: Lanes; readonly facts: Par
     ["stroke", lanes.stroke],
     ["value", lanes.value],
     ["no place", lanes.unplaced],
-    ["below", lanes.under],
+    ["voice 2", lanes.voiceTwo],
     ["sung", lanes.lyric],
     ["finger", lanes.finger],
     ["sounds", lanes.sounds],

@@ -1,5 +1,5 @@
 import { err, ok, type Result } from "../../foundation/result";
-import { writtenFret } from "../../neck/place-names";
+import { formatFret } from "../../neck/place-names";
 import { noteValueOf } from "../../rhythm/duration";
 import type { Fraction } from "../../rhythm/fraction";
 import type { Bar } from "../../score/bar";
@@ -26,7 +26,7 @@ export function sayEnglish(
 ): Result<string> {
   const speaker = new Speaker(context);
   for (const [index, bar] of bars.entries()) {
-    if (bar.under) return err(`bar ${index + 1} has a second voice`);
+    if (bar.voiceTwo) return err(`bar ${index + 1} has a second voice`);
     for (const event of bar.events) {
       const problem = speaker.event(event);
       if (problem !== undefined) return err(`bar ${index + 1}: ${problem}`);
@@ -101,7 +101,7 @@ class Speaker {
     if (note.pinned || note.finger !== undefined || note.pitch.cents) {
       return err("pins, fingers and places between frets are not said in sentences");
     }
-    const fret = writtenFret(note.place, this.context.names);
+    const fret = formatFret(note.place, this.context.names);
     const link = linkOf(note);
     const suffixes = note.techniques.filter(({ kind }) => kind !== link).map(suffixWords);
     if (suffixes.includes(undefined)) return err("there are no words for what this note does");

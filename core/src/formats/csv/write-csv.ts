@@ -42,7 +42,7 @@ function rowsOfPart(song: Song, part: Part): readonly (readonly string[])[] {
     const bars = lineOf(song, phrase.id, part.id)?.bars ?? [];
     const frames = framesOfPhrase(song, phrase, bars.length);
     for (const [index, bar] of bars.entries()) {
-      for (const voice of [bar.events, bar.under ?? []]) {
+      for (const voice of [bar.events, bar.voiceTwo ?? []]) {
         for (const { event, onset } of timed(voice)) {
           for (const note of notesOf(event)) {
             const said = event.kind === "notes" ? event.techniques : [];

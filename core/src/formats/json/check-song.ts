@@ -93,7 +93,7 @@ const knownProblems = new WeakMap<
 
 /** What does not fit the neck in a bar; looked for once while both stay as they are. */
 function problemsIn(bar: Bar, neck: Neck): readonly Problem[] {
-  const key = `${neck.openMidi.join()}/${neck.nuts.join()}/${neck.capo.fret}/${neck.frets}`;
+  const key = `${neck.openMidi.join()}/${neck.openOffsets.join()}/${neck.capo.fret}/${neck.frets}`;
   const before = knownProblems.get(bar);
   if (before?.neck === key) return before.problems;
   const problems = eventsOf([bar]).flatMap((event) => problemsOfEvent(event, neck));

@@ -11,6 +11,7 @@ export {
   documentOf,
   readSong,
   readSongDocument,
+  SCHEMA_VERSION,
   readSongJson,
   writeSongJson,
   type SongDocument,

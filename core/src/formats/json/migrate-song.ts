@@ -8,6 +8,7 @@ const STEPS: readonly ((song: Plain) => Plain)[] = [
   fromVersion2,
   fromVersion3,
   fromVersion4,
+  fromVersion5,
 ];
 
 /**
@@ -91,6 +92,23 @@ function fromVersion3(song: Plain): Plain {
 /** Version 5: chord symbols to the thirteenth, and findings that were accepted; both of them more than before. */
 function fromVersion4(song: Plain): Plain {
   return song;
+}
+
+/** Version 6: the second voice of a bar is called what musicians call it. */
+function fromVersion5(song: Plain): Plain {
+  const barsFromVersion5 = (bars: unknown) =>
+    each(bars, ({ under, ...bar }) => (under === undefined ? bar : { ...bar, voiceTwo: under }));
+  return {
+    ...song,
+    lines: each(song["lines"], (line) => ({
+      ...line,
+      bars: barsFromVersion5(line["bars"]),
+      others: each(line["others"], (other) => ({
+        ...other,
+        bars: barsFromVersion5(other["bars"]),
+      })),
+    })),
+  };
 }
 
 /** What is no list, or no object in a list, stays for the schema to complain about. */

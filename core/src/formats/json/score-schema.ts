@@ -122,4 +122,4 @@ const event = z.discriminatedUnion("kind", [
 ]);
 
 const events = z.array(event).max(MAX_EVENTS_IN_BAR);
-export const bar = z.object({ events, under: events.exactOptional() }) satisfies z.ZodType<Bar>;
+export const bar = z.object({ events, voiceTwo: events.exactOptional() }) satisfies z.ZodType<Bar>;

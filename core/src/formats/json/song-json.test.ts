@@ -134,4 +134,18 @@ describe("our JSON", () => {
     // What was brought up is stored as today's, and stays so.
     expect(readSongDocument(documentOf(read.value))).toEqual(read);
   });
+
+  it("of schema 5 keeps its second voices, in every version of a line", () => {
+    const asOfSchema5 = (text: string) => text.replaceAll('"voiceTwo":', '"under":');
+    let voices = 0;
+    fc.assert(
+      fc.property(anySong, (song) => {
+        const today = JSON.stringify(documentOf(song));
+        voices += today.split('"voiceTwo":').length - 1;
+        const old = { ...(JSON.parse(asOfSchema5(today)) as object), schema: 5 };
+        expect(readSongDocument(old)).toEqual({ ok: true, value: song });
+      }),
+    );
+    expect(voices).toBeGreaterThan(0);
+  });
 });

@@ -8,7 +8,7 @@ import { migrateSong } from "./migrate-song";
 import { readingSchema } from "./schema";
 
 /** Raised whenever the shape of a document changes; `migrateSong` then learns the step. */
-export const SCHEMA_VERSION = 5;
+export const SCHEMA_VERSION = 6;
 export const FORMAT = "intonazione-song";
 const MAX_JSON_LENGTH = 20_000_000;
 

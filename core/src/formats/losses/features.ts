@@ -88,7 +88,7 @@ function countPart({ tone, profile, instrument }: Part, count: Count): void {
 }
 
 function countBars(bars: readonly Bar[], count: Count): void {
-  for (const bar of bars) count("second-voice", bar.under !== undefined);
+  for (const bar of bars) count("second-voice", bar.voiceTwo !== undefined);
   for (const event of eventsOf(bars)) countEvent(event, count);
 }
 

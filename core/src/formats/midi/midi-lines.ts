@@ -87,13 +87,13 @@ export function lineOfVoice(voice: MidiVoice, setting: LineSetting): MidiLine {
     barStarts,
     starts.measure.moved + ends.measure.moved === 0,
   );
-  const { main, under, shortened } = twoVoices(strikes);
+  const { main, second, shortened } = twoVoices(strikes);
   const upper = writer.voice(main);
-  const lower = under.length > 0 ? writer.voice(under) : undefined;
+  const lower = second.length > 0 ? writer.voice(second) : undefined;
   const written = upper.map((events, index): Bar => {
     const below = lower?.[index];
     const hasNotes = below?.some(({ kind }) => kind === "notes");
-    return hasNotes ? { events, under: below! } : { events };
+    return hasNotes ? { events, voiceTwo: below! } : { events };
   });
   return {
     // The file knows no names: they follow from key and direction.
@@ -151,16 +151,16 @@ function strikesOf(
 /** What sounds on under the next notes goes to a second voice while that is free. */
 function twoVoices(strikes: readonly Strike[]) {
   const main: Strike[] = [];
-  const under: Strike[] = [];
+  const second: Strike[] = [];
   let shortened = 0;
   for (const [index, strike] of strikes.entries()) {
     const next = strikes[index + 1]?.onset;
     const isLong = ({ end }: StruckNote) => next && toNumber(subtract(end, next)) > SLACK;
     const held = strike.notes.filter(isLong);
     const untilNext = (end: Fraction) => (next && compare(end, next) > 0 ? next : end);
-    const isFree = compare(under.at(-1)?.end ?? ZERO, strike.onset) <= 0;
+    const isFree = compare(second.at(-1)?.end ?? ZERO, strike.onset) <= 0;
     if (next && held.length > 0 && isFree) {
-      under.push({ onset: strike.onset, end: latest(held), notes: held });
+      second.push({ onset: strike.onset, end: latest(held), notes: held });
       const rest = strike.notes.filter((note) => !isLong(note));
       if (rest.length > 0) main.push({ ...strike, notes: rest, end: untilNext(latest(rest)) });
       continue;
@@ -168,7 +168,7 @@ function twoVoices(strikes: readonly Strike[]) {
     if (next && held.length > 0) shortened += held.length;
     main.push({ ...strike, end: untilNext(strike.end) });
   }
-  return { main, under, shortened };
+  return { main, second, shortened };
 }
 
 function latest(notes: readonly StruckNote[]): Fraction {

@@ -59,7 +59,7 @@ function heardIn(song: Song): readonly Heard[] {
   const ends = new Map<string, Fraction>();
   for (const played of playedBars(song)) {
     const bar = lineOf(song, played.pass.phraseId, part.id)?.bars[played.index];
-    const both = [bar?.events ?? [], bar?.under ?? []];
+    const both = [bar?.events ?? [], bar?.voiceTwo ?? []];
     const all = both.flatMap((events) => timed(events)).sort((a, b) => compare(a.onset, b.onset));
     for (const { event, onset } of all) {
       const at = add(played.start, onset);

@@ -153,7 +153,7 @@ describe("notes of a file", () => {
       "E3",
       "E3 tie B3",
     ]);
-    expect(bars[1]!.under?.flatMap(notesOf).map(say)).toEqual(["E2"]);
+    expect(bars[1]!.voiceTwo?.flatMap(notesOf).map(say)).toEqual(["E2"]);
   });
 });
 

@@ -170,6 +170,6 @@ function stretchesOf(
 
 function isSilent(bars: readonly Bar[]): boolean {
   return bars.every(
-    ({ events, under }) => !under && events.every((event) => event.kind === "rest"),
+    ({ events, voiceTwo }) => !voiceTwo && events.every((event) => event.kind === "rest"),
   );
 }

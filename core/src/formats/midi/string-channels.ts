@@ -1,5 +1,5 @@
 import { MAX_FRETS } from "../../instrument/instrument";
-import { NO_CAPO, nutsOf, type Capo } from "../../instrument/capo";
+import { NO_CAPO, openOffsetsOf, type Capo } from "../../instrument/capo";
 import { usualTuning } from "../../instrument/string-names";
 import type { Tuning } from "../../instrument/tuning";
 import { TUNING_LIBRARY } from "../../instrument/tuning-library";
@@ -27,7 +27,7 @@ export function placeOnChannel(
   const string = strings.get(channel);
   const open = string === undefined ? undefined : tuning[string - 1];
   if (string === undefined || !open) return undefined;
-  const nut = nutsOf(capo, tuning.length)[string - 1]!;
+  const nut = openOffsetsOf(capo, tuning.length)[string - 1]!;
   const at = midi - midiOf(open) - nut;
   return at >= 0 && at + nut <= MAX_FRETS ? { string, fret: fret(at) } : undefined;
 }
@@ -43,7 +43,7 @@ export function stringChannelsOf(voice: MidiVoice): StringChannels | undefined {
   const capo = voice.capo ?? NO_CAPO;
   const choices = voice.tuning ? [voice.tuning] : tuningsFor(voice);
   for (const tuning of choices) {
-    const nuts = nutsOf(capo, tuning.length);
+    const openOffsets = openOffsetsOf(capo, tuning.length);
     // Channels count on, the drums' left out; a string that is not played leaves its channel out too.
     const stringOf = (channel: number) => channel - first + 1 - (first < 9 && channel > 9 ? 1 : 0);
     const direct = channels.every(({ channel }) => stringOf(channel) <= tuning.length);
@@ -53,7 +53,7 @@ export function stringChannelsOf(voice: MidiVoice): StringChannels | undefined {
     const fits = pairs.every(([{ notes }, string]) => {
       const open = tuning[string - 1];
       if (!open) return false;
-      const low = midiOf(open) + nuts[string - 1]!;
+      const low = midiOf(open) + openOffsets[string - 1]!;
       // A harmonic may sound beyond the last fret: what the file says of its strings is believed.
       const high = voice.tuning ? 127 : midiOf(open) + MAX_FRETS;
       return notes.every(({ midi }) => midi >= low && midi <= high);

@@ -10,9 +10,9 @@ import { copyOfBars } from "../../score/versions";
  * value says in tied pieces.
  */
 export function asMusicXmlSays(bars: readonly Bar[]): readonly Bar[] {
-  return copyOfBars(bars, () => "").map(({ events, under }) => ({
+  return copyOfBars(bars, () => "").map(({ events, voiceTwo }) => ({
     events: events.flatMap(pieces),
-    ...(under && { under: under.flatMap(pieces) }),
+    ...(voiceTwo && { voiceTwo: voiceTwo.flatMap(pieces) }),
   }));
 }
 

@@ -49,7 +49,7 @@ export function settleBars(
       events: eventsOfVoice(main, setting, whole, say),
       ...(second &&
         second.some((event) => !event.isWholeBar) && {
-          under: eventsOfVoice(second, setting, whole, say),
+          voiceTwo: eventsOfVoice(second, setting, whole, say),
         }),
     };
     return { bar, isSilent };

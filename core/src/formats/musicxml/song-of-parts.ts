@@ -127,8 +127,8 @@ function marksOf(
 /** A pick-up begins as late as it is short. */
 function pickUpFrom(metre: Metre, parts: readonly PartBars[], index: number): Fraction {
   const lengths = parts.flatMap(({ bars }) => {
-    const { events = [], under = [] } = bars[index]?.bar ?? {};
-    return bars[index]?.isSilent ? [] : [sum(events.map(lengthOf)), sum(under.map(lengthOf))];
+    const { events = [], voiceTwo = [] } = bars[index]?.bar ?? {};
+    return bars[index]?.isSilent ? [] : [sum(events.map(lengthOf)), sum(voiceTwo.map(lengthOf))];
   });
   const longest = lengths.reduce((a, b) => (a.num * b.den >= b.num * a.den ? a : b), ZERO);
   const from = subtract(barLength(metre), longest);

@@ -62,7 +62,7 @@ export function writtenBars(bars: readonly (Bar | undefined)[]): readonly Writte
 
 function voicesOf(bar: Bar | undefined): readonly (readonly LineEvent[])[] {
   if (!bar) return [];
-  return bar.under ? [bar.events, bar.under] : [bar.events];
+  return bar.voiceTwo ? [bar.events, bar.voiceTwo] : [bar.events];
 }
 
 function piecesOf(events: readonly LineEvent[]): readonly Piece[] {

@@ -1,4 +1,4 @@
-import { writtenFret, type PlaceNames } from "../../neck/place-names";
+import { formatFret, type PlaceNames } from "../../neck/place-names";
 import { linkOf, techniqueOf, type Note, type PitchedNote } from "../../score/event";
 
 /** What was written on a string so far: the reader tells slides by it. */
@@ -18,7 +18,7 @@ export interface NoteText {
 }
 
 export function noteText(note: Note, names: PlaceNames, soFar: StringSoFar): NoteText {
-  const fret = note.kind === "pitched" && note.place ? writtenFret(note.place, names) : undefined;
+  const fret = note.kind === "pitched" && note.place ? formatFret(note.place, names) : undefined;
   const lead = leadOf(note, fret, soFar);
   if (note.kind === "dead" || fret === undefined) {
     return { lead, sign: note.kind === "dead" ? "x" : "", room: 0 };

@@ -56,7 +56,7 @@ export class ColumnMaker {
     // The length of a bar whose voices end apart is that of its first one.
     const end = sum(bar.events.map(lengthOf));
     const columns = moments.map((moment, index) =>
-      this.column(moment, valueOf(moment, moments[index + 1], bar.under ? end : undefined)),
+      this.column(moment, valueOf(moment, moments[index + 1], bar.voiceTwo ? end : undefined)),
     );
     for (const string of this.soFar) {
       const fret = string.inBar?.fret;

@@ -78,7 +78,7 @@ export class BarWriter {
     const { neck, key, fretsFrom, newId, flipped, report } = this.set;
     const string = flipped ? neck.openMidi.length - sign.row : sign.row + 1;
     if (sign.fret === undefined) return [{ kind: "dead", id: newId(), string }];
-    const first = fretsFrom === "nut" ? neck.nuts[string - 1]! : 0;
+    const first = fretsFrom === "nut" ? neck.openOffsets[string - 1]! : 0;
     const last = first + lastFretOf(neck, string);
     if (sign.fret < first || sign.fret > last) {
       report({

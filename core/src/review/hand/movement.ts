@@ -106,7 +106,7 @@ export function checkPicking(scan: LineScan, perSecond: number): readonly Review
   if (part.picking === "fingers" || part.picking === "slap") return [];
   const most = part.picking === "all-down" ? perSecond / 2 : perSecond;
   const struck = events.filter(
-    ({ event, isUnder, isGrace }) => !isUnder && !isGrace && notesOf(event).some(isStruck),
+    ({ event, isVoiceTwo, isGrace }) => !isVoiceTwo && !isGrace && notesOf(event).some(isStruck),
   );
   const findings: ReviewFinding[] = [];
   let from = 0;
@@ -139,7 +139,7 @@ export function checkHeldStrings(scan: LineScan): readonly ReviewFinding[] {
       for (let next = index + 1; next < events.length; next++) {
         const other = events[next]!;
         if (other.start >= at.end - 1e-6) break;
-        if (other.isUnder === at.isUnder || other.start <= at.start + 1e-6 || other.isGrace)
+        if (other.isVoiceTwo === at.isVoiceTwo || other.start <= at.start + 1e-6 || other.isGrace)
           continue;
         const taker = notesOf(other.event).find((one) => stringOf(one) === string);
         if (!taker || linkOf(taker) === "tie" || isSamePlace(taker, note)) continue;

@@ -69,8 +69,8 @@ function linkedPairs({ events }: LineScan): readonly {
 }[] {
   const last = new Map<boolean, ScannedEvent>();
   return events.flatMap((at) => {
-    const previous = last.get(at.isUnder);
-    last.set(at.isUnder, at);
+    const previous = last.get(at.isVoiceTwo);
+    last.set(at.isVoiceTwo, at);
     if (!previous) return [];
     return notesOf(at.event).flatMap((note) => {
       if (note.kind === "dead" || linkOf(note) === undefined) return [];
@@ -132,7 +132,7 @@ function wayFrom(
   const slideOut = techniqueOf(own, "slide-out");
   if (verb === "slide" && slideIn) return slideIn.from === "below" ? 1 : -1;
   if (verb === "slide" && slideOut) return slideOut.to === "above" ? 1 : -1;
-  const others = events.filter(({ isUnder }) => isUnder === at.isUnder);
+  const others = events.filter(({ isVoiceTwo }) => isVoiceTwo === at.isVoiceTwo);
   const here = others.indexOf(at);
   const isSlid = (link: string | undefined) => link === "slide" || link === "shift-slide";
   const before = others[here - 1] && lead(others[here - 1]!)[0];

@@ -1,4 +1,4 @@
-import { IN_TUNE_CENTS, type TunerReading } from "@intonazione/core/audio";
+import { IN_TUNE_CENTS, type TunerReading } from "@intonazione/core/ear";
 import type { StringTarget } from "@intonazione/core/neck";
 import { displayPitchClass } from "@intonazione/core/pitch";
 import type { SpellTarget } from "./spell-target";

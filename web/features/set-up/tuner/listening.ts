@@ -1,4 +1,4 @@
-import { windowSizeFor, type Heard } from "@intonazione/core/audio";
+import { windowSizeFor, type Tone } from "@intonazione/core/ear";
 import { wrap, type Remote } from "comlink";
 import type { Ear } from "@/workers/ear.worker";
 import { BENCH_MODULE, type BenchAct, type BenchOptions } from "@/worklets/bench-protocol";
@@ -29,7 +29,7 @@ export class Listening {
     private readonly analyser: AnalyserNode,
     private readonly bench: AudioWorkletNode | undefined,
     private readonly stream: MediaStream | undefined,
-    private readonly onHeard: (heard: Heard | undefined) => void,
+    private readonly onHeard: (heard: Tone | undefined) => void,
     private readonly worker: Worker,
   ) {
     void this.listen(wrap<Ear>(worker));
@@ -39,7 +39,7 @@ export class Listening {
   static async open(
     source: Source,
     options: BenchOptions,
-    onHeard: (heard: Heard | undefined) => void,
+    onHeard: (heard: Tone | undefined) => void,
   ): Promise<Listening> {
     if (typeof AudioContext === "undefined") throw new ListeningFailed("no-audio");
     const stream = source === "microphone" ? await askForMicrophone() : undefined;

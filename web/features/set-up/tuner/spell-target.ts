@@ -1,4 +1,4 @@
-import type { TunerReading } from "@intonazione/core/audio";
+import type { TunerReading } from "@intonazione/core/ear";
 import type { StringTarget } from "@intonazione/core/neck";
 import { midiOf, spellMidi, type Key, type Pitch } from "@intonazione/core/pitch";
 

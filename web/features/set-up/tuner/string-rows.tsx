@@ -1,4 +1,4 @@
-import { IN_TUNE_CENTS } from "@intonazione/core/audio";
+import { IN_TUNE_CENTS } from "@intonazione/core/ear";
 import { displayPitch } from "@intonazione/core/pitch";
 import type { PlaceNames } from "@intonazione/core/neck";
 import { centsInFigures } from "./dial";

@@ -1,4 +1,4 @@
-import { readTuner, type TunerReading } from "@intonazione/core/audio";
+import { readTuner, type TunerReading } from "@intonazione/core/ear";
 import { tuningById } from "@intonazione/core/instrument";
 import { targetsOf } from "@intonazione/core/neck";
 import { displayPitch, type Key } from "@intonazione/core/pitch";

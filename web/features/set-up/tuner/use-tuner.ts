@@ -1,6 +1,6 @@
 "use client";
 
-import { readTuner, SteadyPitch, type TunerReading } from "@intonazione/core/audio";
+import { readTuner, SteadyPitch, type TunerReading } from "@intonazione/core/ear";
 import { NO_CAPO, type Capo, type Instrument } from "@intonazione/core/instrument";
 import { targetsOf, type StringTarget } from "@intonazione/core/neck";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";

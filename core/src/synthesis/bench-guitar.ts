@@ -1,4 +1,4 @@
-import { nutsOf, type Capo } from "../instrument/capo";
+import { openOffsetsOf, type Capo } from "../instrument/capo";
 import { stringLengthMm, type Instrument } from "../instrument/instrument";
 import type { StringGauge } from "../instrument/string-set";
 import type { Random } from "../foundation/random";
@@ -55,9 +55,9 @@ export class BenchGuitar {
   }
 
   putCapo(capo: Capo): void {
-    const nuts = nutsOf(capo, this.strings.length);
+    const openOffsets = openOffsetsOf(capo, this.strings.length);
     for (const [index, string] of this.strings.entries()) {
-      const nut = nuts[index]!;
+      const nut = openOffsets[index]!;
       string.capoCents = 100 * nut + this.sharpCents(index + 1, nut, string.openHz);
     }
     this.damp();

@@ -3,8 +3,9 @@ import { describe, expect, it } from "vitest";
 import { perform } from "../playing/perform";
 import { songOf } from "../playing/playing.test-kit";
 import { anySong } from "../score/song.arbitraries";
-import type { NoiseKind, Passage } from "./passage";
-import { PassagePlayer, tempoInRound, type PlayPlan } from "./passage-player";
+import type { NoiseKind, Passage } from "../passage/passage";
+import { tempoInRound, type PlayPlan } from "../passage/play-plan";
+import { PassagePlayer } from "./passage-player";
 import { Percussion } from "./percussion";
 import { renderPassage } from "./render-passage";
 

@@ -1,7 +1,7 @@
 import { PitchDetector } from "pitchy";
 
 /** A tone that was heard. */
-export interface Heard {
+export interface Tone {
   readonly hz: number;
   /** How periodic the sound is, 0–1; below 0.9 it is no clear tone. */
   readonly clarity: number;
@@ -38,7 +38,7 @@ export class PitchEar {
   }
 
   /** @returns undefined for silence and for sounds without a clear pitch. @throws RangeError for another length. */
-  hear(window: Float32Array): Heard | undefined {
+  hear(window: Float32Array): Tone | undefined {
     if (window.length !== this.windowSize) {
       throw new RangeError(`expected ${this.windowSize} samples, got ${window.length}`);
     }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { momentsOfHistory } from "./moments";
+import { momentsOfHistory } from "./entries";
 
 const at = (id: string, seconds: number, isAside = false, name?: string) => ({
   id,

@@ -1,4 +1,10 @@
-import { courseAt, type Attack, type Damping, type PassagePart, type StringAct } from "./passage";
+import {
+  courseAt,
+  type Attack,
+  type Damping,
+  type PassagePart,
+  type StringAct,
+} from "../passage/passage";
 import { PluckedString, type PluckShape } from "./plucked-string";
 import { Percussion } from "./percussion";
 

@@ -6,9 +6,9 @@ import { usualInstrument, type Instrument } from "../instrument/instrument";
 import { TUNING_LIBRARY, tuningById } from "../instrument/tuning-library";
 import { targetsOf } from "../neck/targets";
 import { centsBetween } from "../pitch/frequency";
-import { BenchGuitar, PEG_RANGE_CENTS } from "./bench-guitar";
+import { BenchGuitar, PEG_RANGE_CENTS } from "../synthesis/bench-guitar";
 import { PitchEar, windowSizeFor } from "./pitch-ear";
-import { PluckedString } from "./plucked-string";
+import { PluckedString } from "../synthesis/plucked-string";
 import { IN_TUNE_CENTS, readTuner, SteadyPitch } from "./tuner";
 
 const SAMPLE_RATE = 48_000;

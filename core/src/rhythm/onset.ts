@@ -24,7 +24,7 @@ const SYLLABLES: Readonly<Record<string, Fraction>> = {
  * whole note from the bar's start, like `5/32`.
  * @returns the onset within the bar, or an error when the bar has no such beat.
  */
-export function parseMoment(text: string, metre: Metre): Result<Fraction> {
+export function parseOnset(text: string, metre: Metre): Result<Fraction> {
   const counted = /^(\d{1,2})(e|&|a|trip|let)?$/u.exec(text);
   if (counted) {
     const beat = Number(counted[1]);
@@ -40,7 +40,7 @@ export function parseMoment(text: string, metre: Metre): Result<Fraction> {
 }
 
 /** The inverse of `parseMoment`. @example formatMoment(fraction(7, 8), { beats: 4, unit: 4 }) // "4&" */
-export function formatMoment(onset: Fraction, metre: Metre): string {
+export function formatOnset(onset: Fraction, metre: Metre): string {
   const beats = divide(onset, fraction(1, metre.unit));
   const beat = Math.floor(beats.num / beats.den);
   const count = countAt(onset, metre);

@@ -1,13 +1,20 @@
 import { fraction } from "@intonazione/core/rhythm";
 import { applyEdit } from "@intonazione/core/score";
 import { describe, expect, it } from "vitest";
-import { hear, markOf, NOTHING_HEARD, pooledStops, stopOfMoment, stopsHeard } from "./heard";
+import {
+  hear,
+  markOf,
+  NOTHING_HEARD,
+  pooledStops,
+  stopOfMoment,
+  markedStops,
+} from "./listener-marks";
 import { songOf } from "./open-song.test-kit";
 import { removePhrase } from "./transactions";
 
 const song = songOf(["'2 E0 A0 | D0 G0", "'4 A2 A3 D5 D7"]);
 const stops = pooledStops(song, "guitar");
-const marked = (listening = NOTHING_HEARD, of = stops) => stopsHeard(of, listening).map(markOf);
+const marked = (listening = NOTHING_HEARD, of = stops) => markedStops(of, listening).map(markOf);
 
 describe("what a listener heard", () => {
   it("counts bars through all phrases, as the tuning finder does", () => {

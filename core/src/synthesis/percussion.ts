@@ -1,4 +1,4 @@
-import type { NoiseKind } from "./passage";
+import type { NoiseKind } from "../passage/passage";
 
 /** What a struck thing sounds like: a falling tone, noise, or both. */
 interface Timbre {

@@ -5,11 +5,11 @@ import type { Mark } from "@intonazione/core/tuning-finder";
 import { stopsOf, type Stop } from "./cursor";
 
 /** What a listener can tell of one event. */
-export type Heard = Pick<Mark, "open" | "rings" | "bend">;
+export type EventMark = Pick<Mark, "open" | "rings" | "bend">;
 
 /** What a listener told of a part, by event id; it goes along when bars are said anew around it. */
 export interface Listening {
-  readonly events: Readonly<Record<string, Heard>>;
+  readonly events: Readonly<Record<string, EventMark>>;
   /** The lowest note that was heard anywhere. */
   readonly lowest?: Pitch;
 }
@@ -17,7 +17,7 @@ export interface Listening {
 export const NOTHING_HEARD: Listening = { events: {} };
 
 /** The same listening with other words on one event; without words it is forgotten. */
-export function hear(listening: Listening, eventId: string, heard: Heard): Listening {
+export function hear(listening: Listening, eventId: string, heard: EventMark): Listening {
   const { [eventId]: _, ...others } = listening.events;
   const hasWords = Object.values(heard).some((word) => word !== undefined);
   return { ...listening, events: hasWords ? { ...others, [eventId]: heard } : others };
@@ -41,20 +41,20 @@ export function pooledStops(song: Song, partId: string): readonly PooledStop[] {
   }));
 }
 
-export interface StopHeard {
+export interface MarkedStop {
   readonly stop: PooledStop;
-  readonly heard: Heard;
+  readonly heard: EventMark;
 }
 
 /** What was heard and still stands in the song, in its order. */
-export function stopsHeard(stops: readonly PooledStop[], { events }: Listening): StopHeard[] {
+export function markedStops(stops: readonly PooledStop[], { events }: Listening): MarkedStop[] {
   return stops.flatMap((stop) => {
     const heard = events[stop.event.id];
     return heard ? [{ stop, heard }] : [];
   });
 }
 
-export function markOf({ stop, heard }: StopHeard): Mark {
+export function markOf({ stop, heard }: MarkedStop): Mark {
   return { bar: stop.pooledBar, onset: stop.onset, ...heard };
 }
 

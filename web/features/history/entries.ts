@@ -1,7 +1,7 @@
 import type { Revision } from "@/open-song/server";
 
 /** Saves of one minute, of which the last is what one means by that minute. */
-export interface HistoryMoment {
+export interface HistoryEntry {
   readonly revision: Revision;
   /** How many saves it stands for. */
   readonly saves: number;
@@ -13,8 +13,8 @@ const MINUTE_MS = 60_000;
  * Newest first. What was kept aside, named or brought back stands alone, since nobody meant it to be
  * lost among others, and so does the very first save: the song as it was made.
  */
-export function momentsOfHistory(revisions: readonly Revision[]): readonly HistoryMoment[] {
-  const moments: HistoryMoment[] = [];
+export function momentsOfHistory(revisions: readonly Revision[]): readonly HistoryEntry[] {
+  const moments: HistoryEntry[] = [];
   for (const revision of revisions) {
     const last = moments.at(-1);
     const minute = Math.floor(revision.savedAt.getTime() / MINUTE_MS);

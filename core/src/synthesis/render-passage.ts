@@ -1,5 +1,6 @@
-import type { Passage } from "./passage";
-import { PassagePlayer, type Gains } from "./passage-player";
+import type { Passage } from "../passage/passage";
+import type { Gains } from "../passage/play-plan";
+import { PassagePlayer } from "./passage-player";
 
 /** What is still heard after the last note has been stopped. */
 const TAIL_S = 0.5;
