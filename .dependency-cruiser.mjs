@@ -12,6 +12,7 @@ const CORE_LAYERS = [
   "ear",
   "rhythm",
   "score",
+  "sounding",
   "theory",
   "analysis",
   "playing",

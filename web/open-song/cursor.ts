@@ -1,13 +1,13 @@
 import type { Fraction } from "@intonazione/core/rhythm";
 import {
   linesOfPart,
-  momentsOf,
   notesOf,
   type Bar,
   type LineEvent,
   type Note,
   type Song,
 } from "@intonazione/core/score";
+import { eventsInLine } from "@intonazione/core/sounding";
 
 /** What the teacher looks at: the same in every stage. */
 export interface Cursor {
@@ -34,11 +34,12 @@ const stopsOfLines = new WeakMap<readonly Bar[], readonly Stop[]>();
 function stopsOfLine(phraseId: string, bars: readonly Bar[]): readonly Stop[] {
   const known = stopsOfLines.get(bars);
   if (known && (known.length === 0 || known[0]!.phraseId === phraseId)) return known;
-  const stops = bars.flatMap((bar, index) =>
-    momentsOf(bar).flatMap(({ onset, events }) =>
-      events.map((event): Stop => ({ phraseId, bar: index + 1, onset, event })),
-    ),
-  );
+  const stops = eventsInLine(bars).map(({ event, bar, onset }): Stop => ({
+    phraseId,
+    bar: bar + 1,
+    onset,
+    event,
+  }));
   stopsOfLines.set(bars, stops);
   return stops;
 }

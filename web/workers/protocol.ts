@@ -1,6 +1,7 @@
 import type { TextTabReading } from "@intonazione/core/formats/text-tab";
 import type { Gains, Passage } from "@intonazione/core/passage";
-import type { Performance, PlayWishes } from "@intonazione/core/playing";
+import type { Performance } from "@intonazione/core/playing";
+import type { PlayWishes } from "@intonazione/core/sounding";
 import type { Advice, Profile, WeighedPlace, Wishes } from "@intonazione/core/placement";
 import type { MovedSong, RemapHow, RemappedPart, Target } from "@intonazione/core/remap";
 import type { Part, Song } from "@intonazione/core/score";

@@ -66,7 +66,7 @@ export function heardLines(song: Song, memory: Memory): readonly HeardLine[] {
       return [
         memory.get(`heard ${phrase.id} ${part.id}`, inputs, (): HeardLine => {
           const frames = framesOfPhrase(song, phrase, line.bars.length);
-          const heard = heardIn(line.bars, frames);
+          const heard = heardIn(line.bars, frames, part.instrument.tuning.length);
           const notes = keyNotes(heard, frames, barsBefore, order);
           return { phrase, part, line, frames, barsBefore, heard, keyNotes: notes };
         }),

@@ -53,7 +53,7 @@ function compareMoments(a: SoundingMoment, b: SoundingMoment): number {
 }
 
 function soundsOn(moment: SoundingMoment | undefined, start: number): readonly HeardNote[] {
-  return moment?.notes.filter(({ end }) => end > start + 1e-9) ?? [];
+  return moment?.notes.filter(({ until }) => until > start + 1e-9) ?? [];
 }
 
 /** A semitone or a minor ninth; a major seventh is heard as colour. */

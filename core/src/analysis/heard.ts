@@ -1,11 +1,11 @@
 import { fifthsOf, plainNameAtFifths } from "../pitch/key";
 import { atHeight, midiOf, type Pitch } from "../pitch/pitch";
-import { add, compare, fraction, toNumber, type Fraction } from "../rhythm/fraction";
-import { momentsOf, type Bar } from "../score/bar";
-import { lengthOf, linkOf, notesOf, techniqueOf } from "../score/event";
+import { add, compare, toNumber, type Fraction } from "../rhythm/fraction";
+import type { Bar } from "../score/bar";
+import { notesOf, techniqueOf } from "../score/event";
 import type { PitchedNote, LineEvent } from "../score/event";
 import type { BarFrame } from "../score/frame";
-import { ringsUntil } from "../score/ringing";
+import { inLine, lineSound, type NoteInLine } from "../sounding/line-sound";
 import type { KeyNote } from "../theory/rank-keys";
 
 /** A note as it is heard: tied notes are one. */
@@ -16,11 +16,11 @@ export interface HeardNote {
   readonly bar: number;
   /** From the first event of its bar. */
   readonly onset: Fraction;
-  /** Whole notes from the start of the line, by what is written; and to where it sounds. */
+  /** Whole notes from the start of the line, by what is written. */
   readonly start: number;
   readonly end: number;
-  /** Where it stops sounding when its string is let ring; absent where it is not. */
-  readonly ringsTo?: number;
+  /** Where it stops sounding: behind `end` where its string is let ring. */
+  readonly until: number;
   /** What sounds, in semitones with C4 = 60: a bent note at the height it is bent to. */
   readonly midi: number;
   /** The same with its name; of a bent note counted up from the name of what is fretted. */
@@ -30,37 +30,32 @@ export interface HeardNote {
 /**
  * What of a line is heard with a pitch, in order of time; graces, dead and muted strokes left out. A
  * bend by an odd quarter tone counts as the fretted note: it has no semitone of its own.
+ *
+ * @param strings How many the instrument has.
  */
-export function heardIn(bars: readonly Bar[], frames: readonly BarFrame[]): readonly HeardNote[] {
+export function heardIn(
+  bars: readonly Bar[],
+  frames: readonly BarFrame[],
+  strings: number,
+): readonly HeardNote[] {
+  const line = lineSound(bars, frames, strings);
   const heard: HeardNote[] = [];
-  const open = new Map<number, number>();
-  const lengths = bars.map((_, index) => frames[index]?.length ?? fraction(1));
-  let barStart = 0;
-  for (const [index, bar] of bars.entries()) {
-    for (const { onset, events } of momentsOf(bar)) {
-      for (const event of events) {
-        if (lengthOf(event).num === 0) continue;
-        const start = barStart + toNumber(onset);
-        const end = start + toNumber(event.duration);
-        for (const note of notesOf(event)) {
-          if (note.kind === "dead" || techniqueOf(note, "fret-hand-mute")) continue;
-          const written = midiOf(note.pitch);
-          const tied = linkOf(note) === "tie" ? open.get(written) : undefined;
-          const rings = techniqueOf(note, "let-ring")
-            ? { ringsTo: barStart + toNumber(ringsUntil(bar, onset, lengths[index]!)) }
-            : undefined;
-          if (tied !== undefined) {
-            heard[tied] = { ...heard[tied]!, end, ...rings };
-            continue;
-          }
-          const midi = soundsAt(note);
-          open.set(written, heard.length);
-          const pitch = raised(note.pitch, midi - written);
-          heard.push({ note, event, bar: index, onset, start, end, midi, pitch, ...rings });
-        }
-      }
+  const known = new Map<NoteInLine, number>();
+  for (const one of line.notes) {
+    const { note, event, bar, onset, isGrace, tiedFrom } = one;
+    if (isGrace || note.kind === "dead" || techniqueOf(note, "fret-hand-mute")) continue;
+    const timeOf = (at: Fraction) => toNumber(inLine(line, bar, at));
+    const [end, until] = [timeOf(one.end), timeOf(one.until)];
+    const tied = tiedFrom && known.get(tiedFrom);
+    if (tied !== undefined) {
+      known.set(one, tied);
+      heard[tied] = { ...heard[tied]!, end, until };
+      continue;
     }
-    barStart += toNumber(lengths[index]!);
+    const midi = soundsAt(note);
+    const pitch = raised(note.pitch, midi - midiOf(note.pitch));
+    known.set(one, heard.length);
+    heard.push({ note, event, bar, onset, start: timeOf(onset), end, until, midi, pitch });
   }
   return heard.sort((a, b) => a.start - b.start);
 }
@@ -137,13 +132,7 @@ export function soundingMoments(heard: readonly HeardNote[]): readonly SoundingM
     const first = heard[at]!;
     const fresh: HeardNote[] = [];
     while (at < heard.length && isTogether(heard[at]!, first)) fresh.push(heard[at++]!);
-    held = held.filter(
-      ({ end, midi, note }) =>
-        end > first.start + 1e-9 &&
-        !fresh.some(
-          (one) => one.midi === midi || (one.note.place?.string ?? -1) === note.place?.string,
-        ),
-    );
+    held = held.filter(({ until }) => until > first.start + 1e-9);
     const notes = [...fresh, ...held].sort((a, b) => a.midi - b.midi);
     moments.push({
       bar: first.bar,
@@ -152,15 +141,11 @@ export function soundingMoments(heard: readonly HeardNote[]): readonly SoundingM
       notes,
       fresh: fresh.length,
     });
-    held.push(...fresh.map(ringing));
+    held.push(...fresh);
   }
   return moments;
 }
 
 function isTogether(a: HeardNote, b: HeardNote): boolean {
   return a.bar === b.bar && compare(a.onset, b.onset) === 0;
-}
-
-function ringing(one: HeardNote): HeardNote {
-  return one.ringsTo === undefined ? one : { ...one, end: Math.max(one.end, one.ringsTo) };
 }

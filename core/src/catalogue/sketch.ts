@@ -1,7 +1,6 @@
-import { add, compare, divide, toNumber, ZERO, type Fraction } from "../rhythm/fraction";
-import { timed, writtenLength } from "../score/bar";
-import { notesOf } from "../score/event";
+import { add, divide, toNumber, type Fraction } from "../rhythm/fraction";
 import { framesOfPhrase, lineOf, type Song } from "../score/song";
+import { inLine, lineSound } from "../sounding/line-sound";
 
 /** The beginning of a song as a small picture of it: figures on strings, in their time. */
 export interface Sketch {
@@ -25,32 +24,19 @@ export function sketchOf(song: Song): Sketch | undefined {
       const line = lineOf(song, phrase.id, part.id);
       if (!line || line.bars.every(({ events }) => events.length === 0)) continue;
       const bars = line.bars.slice(0, BARS);
-      const frames = framesOfPhrase(song, phrase, bars.length);
-      const ends = bars.map((bar, index) => longer(writtenLength(bar), frames[index]!.length));
-      const total = ends.reduce(add, ZERO);
-      let start = ZERO;
-      const barLines: number[] = [];
-      const figures: (readonly [number, number, string])[] = [];
-      for (const [index, bar] of bars.entries()) {
-        for (const { event, onset } of [...timed(bar.events), ...timed(bar.voiceTwo ?? [])]) {
-          const at = Math.round(STEPS * toNumber(divide(add(start, onset), total))) / STEPS;
-          for (const note of notesOf(event)) {
-            if (note.kind === "dead") figures.push([at, note.string, "x"]);
-            else if (note.place) figures.push([at, note.place.string, String(note.place.fret)]);
-          }
-        }
-        start = add(start, ends[index]!);
-        if (index < bars.length - 1) {
-          barLines.push(Math.round(STEPS * toNumber(divide(start, total))) / STEPS);
-        }
-      }
       const strings = part.instrument.tuning.length;
+      const sound = lineSound(bars, framesOfPhrase(song, phrase, bars.length), strings);
+      const last = sound.bars.at(-1)!;
+      const total = add(last.start, last.length);
+      const shareOf = (time: Fraction) => Math.round(STEPS * toNumber(divide(time, total))) / STEPS;
+      const figures = sound.notes.flatMap(({ note, bar, onset }): Sketch["figures"] => {
+        const at = shareOf(inLine(sound, bar, onset));
+        if (note.kind === "dead") return [[at, note.string, "x"]];
+        return note.place ? [[at, note.place.string, String(note.place.fret)]] : [];
+      });
+      const barLines = sound.bars.slice(1).map(({ start }) => shareOf(start));
       return { strings, barLines, figures: figures.slice(0, MOST_FIGURES) };
     }
   }
   return undefined;
-}
-
-function longer(one: Fraction, other: Fraction): Fraction {
-  return compare(one, other) >= 0 ? one : other;
 }

@@ -3,14 +3,15 @@ import { displayPitch, midiOf } from "../pitch/pitch";
 import type { Bar } from "../score/bar";
 import {
   linkOf,
-  notesOf,
+  pitchedIn,
   stringOf,
   techniqueOf,
-  type LineEvent,
   type Note,
   type PitchedNote,
 } from "../score/event";
 import type { LinkKind } from "../score/technique";
+import { originOf, tiedFrom } from "../sounding/attack";
+import { eventsInLine } from "../sounding/events-in-line";
 
 const VERB: Readonly<Record<LinkKind, string>> = {
   "hammer-on": "the hammer-on to",
@@ -27,62 +28,36 @@ const VERB: Readonly<Record<LinkKind, string>> = {
  * first note may be hammered from nowhere or slid into; it cannot be tied or released.
  */
 export function checkLinks(bars: readonly Bar[], barsBefore = 0): readonly Finding[] {
-  return [
-    ...checkVoice(
-      bars.map(({ events }) => events),
-      barsBefore,
-    ),
-    ...checkVoice(
-      bars.map(({ voiceTwo }) => voiceTwo ?? []),
-      barsBefore,
-    ),
-  ];
-}
-
-function checkVoice(
-  bars: readonly (readonly LineEvent[])[],
-  barsBefore: number,
-): readonly Finding[] {
-  const findings: Finding[] = [];
-  let before: readonly Note[] = [];
-  for (const [index, events] of bars.entries()) {
-    for (const event of events) {
-      for (const note of notesOf(event)) {
-        const found = note.kind === "pitched" ? problemOf(note, before) : undefined;
-        if (!found) continue;
-        findings.push({
+  return eventsInLine(bars).flatMap(({ event, bar, before }) =>
+    pitchedIn(event).flatMap((note): Finding[] => {
+      const found = problemOf(note, before);
+      if (!found) return [];
+      const number = barsBefore + bar + 1;
+      return [
+        {
           code: found.code,
           severity: "warning",
-          where: { bar: barsBefore + index + 1, eventId: event.id },
-          message: `bar ${barsBefore + index + 1}: ${found.message}`,
-        });
-      }
-      before = notesOf(event);
-    }
-  }
-  return findings;
+          where: { bar: number, eventId: event.id },
+          message: `bar ${number}: ${found.message}`,
+        },
+      ];
+    }),
+  );
 }
 
 function problemOf(note: PitchedNote, before: readonly Note[]) {
   const link = linkOf(note);
   if (!link || link === "tap") return undefined;
   const name = `${VERB[link]} ${displayPitch(note.pitch)}`;
-  const string = stringOf(note);
-  const from =
-    string === undefined
-      ? before.find(
-          (other) => other.kind === "pitched" && midiOf(other.pitch) === midiOf(note.pitch),
-        )
-      : before.find((other) => stringOf(other) === string);
   if (link === "tie") {
-    const isSame = from?.kind === "pitched" && midiOf(from.pitch) === midiOf(note.pitch);
-    if (isSame) return undefined;
+    if (tiedFrom(note, before)) return undefined;
     return {
       code: "tie-to-nothing",
       message: `${name} has no such note before it: play it anew, or say - for a rest`,
     };
   }
-  if (string === undefined) return undefined;
+  if (stringOf(note) === undefined) return undefined;
+  const from = originOf(note, before);
   if (!from) {
     const code = "link-across-strings";
     return { code, message: `${name} has no note before it on its string: pick it instead` };

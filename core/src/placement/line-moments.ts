@@ -1,21 +1,12 @@
 import { placesSounding } from "../neck/harmonic";
 import type { Neck, Place } from "../neck/neck";
 import { midiOf, type Midi } from "../pitch/pitch";
-import { add, compare, subtract, toNumber, ZERO, type Fraction } from "../rhythm/fraction";
-import { momentsOf, writtenLength, type Bar } from "../score/bar";
-import {
-  eventTechniqueOf,
-  harmonicOf,
-  lengthOf,
-  linkOf,
-  notesOf,
-  techniqueOf,
-  type LineEvent,
-  type Note,
-  type PitchedNote,
-} from "../score/event";
-import { isSilence } from "../score/ringing";
+import { subtract, toNumber, ZERO, type Fraction } from "../rhythm/fraction";
+import type { Bar } from "../score/bar";
+import { harmonicOf, linkOf, techniqueOf, type Note, type PitchedNote } from "../score/event";
 import type { LinkKind } from "../score/technique";
+import { barSound } from "../sounding/bar-sound";
+import type { NoteStrings } from "../sounding/note-strings";
 import { brokenChords } from "./broken-chords";
 import type { Bond, Bonding, PlacingNote } from "./moment";
 
@@ -50,9 +41,9 @@ export type Allow = (
 ) => { readonly places: readonly Place[]; readonly isFixed: boolean };
 
 /**
- * The moments of a line, in order; rests and knocks only lengthen the time before the next one.
- * A note of one voice is held while the other moves on. What is left ringing rings to the end of
- * its bar, as long as strings of their own can be had for all of it; so does a broken chord.
+ * The moments of a line at which notes begin, in order; rests and knocks only lengthen the time
+ * before the next one. What the hand has to keep from before is what `barSound` says, on the strings
+ * on which the notes may lie.
  * @param secondsPerWhole By bar: how long a whole note lasts.
  */
 export function lineMoments(
@@ -66,47 +57,33 @@ export function lineMoments(
   const placesOf = rememberedChoices(allPlaces, allow);
   // A chord is one by its sound, whatever is pinned.
   const chords = brokenChords(bars, neck, allPlaces);
+  const strings: NoteStrings = {
+    of: (note) => (note.kind === "dead" ? [note.string] : placesOf(note).strings),
+    chordOf: ({ id }) => chords.get(id),
+  };
   let gap = 0;
   let isAfterRest = false;
   for (const [index, bar] of bars.entries()) {
     const seconds = secondsPerWhole(index);
-    let held: Held[] = [];
     let at = ZERO;
-    for (const moment of momentsOf(bar)) {
-      const { onset, events } = moment;
+    const sound = barSound(bar, ZERO, strings);
+    for (const { onset, begin, goOn, isSilence } of sound.moments) {
       gap += seconds * toNumber(subtract(onset, at));
       at = onset;
-      const isGrace = events.every((event) => lengthOf(event).num === 0);
-      const fresh = events.flatMap((event) =>
-        notesOf(event).map((note) => ({ line: lineNote(note, placesOf), event })),
-      );
-      if (fresh.length === 0) {
-        if (isSilence(moment)) {
-          isAfterRest = true;
-          held = held.filter(({ rings }) => !rings);
-        }
+      if (begin.length === 0) {
+        isAfterRest ||= isSilence;
         continue;
       }
-      const chord = chordOf(
-        fresh.map(({ line }) => line),
-        chords,
-      );
-      held = held.filter(({ until, rings, chord: own }) =>
-        own === undefined ? rings || compare(until, onset) > 0 : own === chord,
-      );
-      held = stillHeld(
-        held,
-        fresh.map(({ line }) => line),
-        neck,
-      );
-      const notes = [...fresh.map(({ line }) => line), ...held.map(({ line }) => line)];
+      const notes = [
+        ...begin.map(({ note }) => lineNote(note, placesOf, false)),
+        ...goOn.map(({ note }) => lineNote(note, placesOf, true)),
+      ];
       notes.sort((a, b) => heightOf(a) - heightOf(b));
       moments.push({ bar: index, onset, notes, gapSeconds: gap, isAfterRest });
-      gap = isGrace ? GRACE_SECONDS : 0;
+      gap = begin.every(({ isGrace }) => isGrace) ? GRACE_SECONDS : 0;
       isAfterRest = false;
-      held.push(...fresh.flatMap(({ line, event }) => heldAfter(line, event, onset, chord)));
     }
-    gap += seconds * toNumber(subtract(writtenLength(bar), at));
+    gap += seconds * toNumber(subtract(sound.length, at));
   }
   return moments;
 }
@@ -114,81 +91,9 @@ export function lineMoments(
 /** How long a grace leaves the hand, whatever it is written as. */
 const GRACE_SECONDS = 0.08;
 
-interface Held {
-  readonly line: LineNote;
-  readonly until: Fraction;
-  readonly rings: boolean;
-  /** The broken chord that it belongs to. */
-  readonly chord: number | undefined;
+interface Choice extends Pick<LineNote, "places" | "isNarrowed" | "isFixed"> {
+  readonly strings: readonly number[];
 }
-
-function chordOf(
-  notes: readonly LineNote[],
-  chords: ReadonlyMap<string, number>,
-): number | undefined {
-  return notes.length === 1 ? chords.get(notes[0]!.note.id) : undefined;
-}
-
-function heldAfter(
-  line: LineNote,
-  event: LineEvent,
-  onset: Fraction,
-  chord: number | undefined,
-): readonly Held[] {
-  if (line.note.kind === "dead" || line.isHeld) return [];
-  const rings = chord !== undefined || techniqueOf(line.note, "let-ring") !== undefined;
-  const isShort = eventTechniqueOf(event, "staccato") !== undefined || lengthOf(event).num === 0;
-  if (isShort && !rings) return [];
-  const until = add(onset, event.duration);
-  return [{ line: { ...line, isHeld: true }, until, rings, chord }];
-}
-
-/** What begins anew on its own pitch is no longer held; what rings gives way when strings run out. */
-function stillHeld(held: readonly Held[], fresh: readonly LineNote[], neck: Neck): Held[] {
-  const pitches = new Set(fresh.map(heightOf));
-  const isTaken = ({ rings, line }: Held) => rings && isCertainlyTaken(line, fresh);
-  const kept = held.filter((one) => !pitches.has(heightOf(one.line)) && !isTaken(one));
-  while (kept.some(({ rings }) => rings)) {
-    if (hasStringsFor([...fresh, ...kept.map(({ line }) => line)], neck.openMidi.length)) break;
-    kept.splice(
-      kept.findIndex(({ rings }) => rings),
-      1,
-    );
-  }
-  return kept;
-}
-
-/** Whether what begins has no other string than the one that this note has to lie on. */
-function isCertainlyTaken(line: LineNote, fresh: readonly LineNote[]): boolean {
-  const [place, ...more] = line.places;
-  if (!place || more.length > 0) return false;
-  return fresh.some(({ note, places }) => {
-    if (note.kind === "dead") return note.string === place.string;
-    return places.length > 0 && places.every(({ string }) => string === place.string);
-  });
-}
-
-/** Whether every note can have a string of its own; what the hand makes of it is asked later. */
-function hasStringsFor(notes: readonly LineNote[], strings: number): boolean {
-  if (notes.length > strings) return false;
-  const taken = new Set<number>();
-  const find = (index: number): boolean => {
-    const one = notes[index];
-    if (!one) return true;
-    const wanted =
-      one.note.kind === "dead" ? [one.note.string] : one.places.map(({ string }) => string);
-    return wanted.some((string) => {
-      if (taken.has(string)) return false;
-      taken.add(string);
-      const isFound = find(index + 1);
-      taken.delete(string);
-      return isFound;
-    });
-  };
-  return find(0);
-}
-
-type Choice = Pick<LineNote, "places" | "isNarrowed" | "isFixed">;
 
 type PlacesOf = (note: PitchedNote) => readonly Place[];
 
@@ -213,17 +118,17 @@ function rememberedChoices(allPlaces: PlacesOf, allow: Allow): (note: PitchedNot
     if (!choice) {
       const all = allPlaces(note);
       const { places, isFixed } = allow(note, all);
-      choices.set(note, (choice = { places, isFixed, isNarrowed: places !== all }));
+      const strings = [...new Set(places.map(({ string }) => string))];
+      choices.set(note, (choice = { places, strings, isFixed, isNarrowed: places !== all }));
     }
     return choice;
   };
 }
 
-function lineNote(note: Note, placesOf: (note: PitchedNote) => Choice): LineNote {
-  if (note.kind === "dead")
-    return { note, places: [], isNarrowed: true, isFixed: true, isHeld: false };
+function lineNote(note: Note, placesOf: (note: PitchedNote) => Choice, isHeld: boolean): LineNote {
+  if (note.kind === "dead") return { note, places: [], isNarrowed: true, isFixed: true, isHeld };
   const { places, isNarrowed, isFixed } = placesOf(note);
-  return { note, places, isNarrowed, isFixed, isHeld: false };
+  return { note, places, isNarrowed, isFixed, isHeld };
 }
 
 function heightOf({ note }: LineNote): number {

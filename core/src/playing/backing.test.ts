@@ -7,7 +7,7 @@ import { STRAIGHT, TRIPLET_SWING, type Feel } from "../rhythm/feel";
 import { anySong } from "../score/song.arbitraries";
 import { backingPart, clickPart, countInBefore } from "./backing";
 import { songOf } from "./playing.test-kit";
-import { playedBars } from "./timeline";
+import { playedBars } from "../sounding/played-bars";
 
 /** A quarter note lasts half a second in these songs. */
 const barsOf = (text: string) => playedBars(songOf([text]), { phraseId: "p0" });

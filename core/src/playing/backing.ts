@@ -14,7 +14,7 @@ import {
 } from "../rhythm/fraction";
 import { playedOnsets, type Feel } from "../rhythm/feel";
 import type { ChordAt } from "../score/frame";
-import { beatsIn, chordsIn, secondsIn, type PlayedBar } from "./timeline";
+import { beatsIn, chordsIn, secondsIn, type PlayedBar } from "../sounding/played-bars";
 
 export const CLICK_PART = "click";
 export const BACKING_PART = "backing";

@@ -1,4 +1,3 @@
 export { suggestStrokes, type Handwork } from "./strokes";
 export { perform, type Performance, type PlayedEvent } from "./perform";
 export { BACKING_PART, CLICK_PART, countInBefore, gainsWith } from "./backing";
-export { playedBars, type PlayedBar, type PlayWishes } from "./timeline";

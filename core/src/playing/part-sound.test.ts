@@ -40,7 +40,7 @@ describe("what hands do to strings", () => {
   it.each<[string, string, number]>([
     ["'4 E3", "none", 500],
     ["'4 E3.stac", "none", 250],
-    ["'4 E3.ring", "none", 4000],
+    ["'4 E3.ring", "none", 2000],
     ["'4 pm[E3]", "palm", 500],
     ["'4 E3.mute", "fretting-hand", 500],
     ["'4 Ex", "dead", 120],

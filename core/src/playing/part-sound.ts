@@ -7,12 +7,11 @@ import {
   notesOf,
   stringOf,
   techniqueOf,
-  type Note,
   type PitchedNote,
 } from "../score/event";
 import type { Part } from "../score/song";
 import type { Pluck } from "../score/technique";
-import type { EventTime } from "./event-times";
+import type { PartTime, PlayedNote } from "../sounding/part-times";
 import { endOf, pitchCourse, wobbleOf, type SharePoint } from "./pitch-course";
 import type { Handwork } from "./strokes";
 
@@ -24,14 +23,12 @@ const RAKE = { strings: 3, apartS: 0.022 } as const;
 /** Unmeasured tremolo. */
 const TREMOLO_A_SECOND = 12;
 const DEAD_S = 0.12;
-/** A ringing string is stopped at the latest after so many of its bars. */
-const RINGS_FOR_BARS = 2;
 const STRENGTH = { usual: 0.5, accent: 0.8, ghost: 0.2, linked: 0.3, tap: 0.45 } as const;
 
 /** One note on its string, before its neighbours are known. */
-interface Played {
-  readonly note: Note;
-  readonly at: EventTime;
+interface OnString {
+  readonly played: PlayedNote;
+  readonly at: PartTime;
   readonly string: number;
   readonly start: number;
   readonly end: number;
@@ -46,13 +43,13 @@ interface Played {
  */
 export function partSound(
   part: Part,
-  times: readonly EventTime[],
+  times: readonly PartTime[],
   works: ReadonlyMap<string, Handwork>,
   referenceHz: number,
 ): PassagePart {
   const strings = part.instrument.tuning.length;
   const played = times.flatMap((at) => notesIn(at, works.get(at.event.id), strings));
-  const byString = new Map<number, Played[]>();
+  const byString = new Map<number, OnString[]>();
   for (const one of [...played].sort((a, b) => a.start - b.start)) {
     const row = byString.get(one.string) ?? [];
     row.push(one);
@@ -69,9 +66,10 @@ export function partSound(
   };
 }
 
-function notesIn(at: EventTime, work: Handwork | undefined, strings: number): readonly Played[] {
+function notesIn(at: PartTime, work: Handwork | undefined, strings: number): readonly OnString[] {
   const { event, start, end } = at;
   const notes = notesOf(event);
+  const played = new Map(at.notes.map((one) => [one.note, one]));
   const spread = eventTechniqueOf(event, "arpeggio");
   const stroke = spread?.stroke ?? work?.stroke ?? "down";
   const most = (end - start) / (2 * Math.max(1, notes.length));
@@ -84,7 +82,7 @@ function notesIn(at: EventTime, work: Handwork | undefined, strings: number): re
     });
   let homeless = strings;
   return notes.map((note, index) => ({
-    note,
+    played: played.get(note)!,
     at,
     string: stringOf(note) ?? ++homeless,
     start: start + order.indexOf(index) * apart,
@@ -94,23 +92,25 @@ function notesIn(at: EventTime, work: Handwork | undefined, strings: number): re
 }
 
 /** The notes of one string in their order: each may be reached from the one before. */
-function actsOnString(row: readonly Played[], referenceHz: number): readonly StringAct[] {
+function actsOnString(row: readonly OnString[], referenceHz: number): readonly StringAct[] {
   const acts: StringAct[] = [];
   let before:
-    { readonly note: PitchedNote; readonly endCents: number; readonly end: number } | undefined;
+    | { readonly played: PlayedNote; readonly note: PitchedNote; readonly endCents: number }
+    | undefined;
   for (const [index, one] of row.entries()) {
-    const { note, start } = one;
+    const { start } = one;
+    const { note, origin } = one.played;
     if (note.kind === "dead") {
       acts.push(deadAct(one, start, acts.at(-1)?.hz ?? 90));
       before = undefined;
       continue;
     }
-    const link = linkOf(note);
-    // What has ended long before is nothing to come from.
-    const from = link && before && start - before.end < 0.03 ? before : undefined;
+    const from = linkOf(note) && origin && before?.played === origin ? before : undefined;
     const next = row[index + 1];
     const after =
-      next?.note.kind === "pitched" && next.start - one.end < 0.03 ? next.note : undefined;
+      next?.played.note.kind === "pitched" && next.start - one.end < 0.03
+        ? next.played.note
+        : undefined;
     const ofEvent = one.at.event.kind === "notes" ? one.at.event.techniques : [];
     const course = pitchCourse(note, {
       ...(from && { before: from }),
@@ -118,13 +118,13 @@ function actsOnString(row: readonly Played[], referenceHz: number): readonly Str
       ofEvent,
     });
     acts.push(...actsOf(one, note, from !== undefined, course, referenceHz));
-    before = { note, endCents: endOf(course, note), end: one.end };
+    before = { played: one.played, note, endCents: endOf(course, note) };
   }
   return acts;
 }
 
 function actsOf(
-  { at: { event, bar }, string, start, end, pluck }: Played,
+  { played, at: { event, bar }, string, start, end, pluck }: OnString,
   note: PitchedNote,
   isReached: boolean,
   course: readonly SharePoint[],
@@ -132,13 +132,7 @@ function actsOf(
 ): readonly StringAct[] {
   const length = Math.max(0.01, end - start);
   const isShort = eventTechniqueOf(event, "staccato") !== undefined;
-  const rings = techniqueOf(note, "let-ring") !== undefined;
-  const barSeconds = bar.endSeconds - bar.startSeconds;
-  const until = rings
-    ? start + Math.max(length, RINGS_FOR_BARS * barSeconds)
-    : isShort
-      ? start + length / 2
-      : start + length;
+  const until = Math.max(start + (isShort ? length / 2 : length), played.until);
   const attack = attackOf(note, isReached, pluck, eventTechniqueOf(event, "accent") !== undefined);
   const wobble = wobbleOf(note);
   const act: StringAct = {
@@ -163,7 +157,7 @@ function actsOf(
   }));
 }
 
-function deadAct({ string, end, pluck, at }: Played, start: number, hz: number): StringAct {
+function deadAct({ string, end, pluck, at }: OnString, start: number, hz: number): StringAct {
   const by = pluck ? byOf(pluck) : "pick";
   const isAccented = eventTechniqueOf(at.event, "accent") !== undefined;
   return {
@@ -209,7 +203,7 @@ function dampingOf(note: PitchedNote, isPalmMuted: boolean): Damping {
 }
 
 /** Damped strings just before the beat, in the direction of the stroke. */
-function rakeBefore({ event, start }: EventTime, strings: number): readonly StringAct[] {
+function rakeBefore({ event, start }: PartTime, strings: number): readonly StringAct[] {
   const rake = eventTechniqueOf(event, "rake");
   const played = notesOf(event).flatMap((note) => stringOf(note) ?? []);
   if (!rake || played.length === 0) return [];
@@ -225,7 +219,7 @@ function rakeBefore({ event, start }: EventTime, strings: number): readonly Stri
   }).filter((act) => act !== undefined);
 }
 
-function noisesOf({ event, start }: EventTime): readonly NoiseAct[] {
+function noisesOf({ event, start }: PartTime): readonly NoiseAct[] {
   if (event.kind !== "hit") return [];
   return [{ at: start, kind: event.sound, strength: STRENGTH.usual }];
 }

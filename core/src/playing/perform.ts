@@ -1,10 +1,11 @@
 import type { Passage } from "../passage/passage";
 import { framesOfPhrase, lineOf, type Part, type Song } from "../score/song";
 import { backingPart, clickPart } from "./backing";
-import { eventTimes } from "./event-times";
+import type { Voice } from "../sounding/events-in-line";
+import { partTimes } from "../sounding/part-times";
 import { partSound } from "./part-sound";
 import { suggestStrokes, type Handwork } from "./strokes";
-import { playedBars, type PlayedBar, type PlayWishes } from "./timeline";
+import { playedBars, type PlayedBar, type PlayWishes } from "../sounding/played-bars";
 
 /** An event in the playing, for whoever follows it on the page. */
 export interface PlayedEvent {
@@ -12,7 +13,7 @@ export interface PlayedEvent {
   readonly phraseId: string;
   readonly eventId: string;
   readonly passIndex: number;
-  readonly isVoiceTwo: boolean;
+  readonly voice: Voice;
   readonly start: number;
   readonly end: number;
 }
@@ -31,22 +32,11 @@ export function perform(song: Song, wishes: PlayWishes = {}): Performance {
   const events: PlayedEvent[] = [];
   const parts = song.parts.map((part) => {
     const works = worksOf(song, part);
-    const times = bars.flatMap((played) => {
-      const bar = lineOf(song, played.pass.phraseId, part.id)?.bars[played.index];
-      return bar ? eventTimes(bar, played, song.feel) : [];
-    });
-    for (const { event, bar, isVoiceTwo, start, end } of times) {
+    const times = partTimes(song, part, bars);
+    for (const { event, bar, voice, start, end } of times) {
       const { phraseId } = bar.pass;
       const { passIndex } = bar;
-      events.push({
-        partId: part.id,
-        phraseId,
-        eventId: event.id,
-        passIndex,
-        isVoiceTwo,
-        start,
-        end,
-      });
+      events.push({ partId: part.id, phraseId, eventId: event.id, passIndex, voice, start, end });
     }
     return partSound(part, times, works, song.referenceHz);
   });

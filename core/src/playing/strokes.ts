@@ -10,18 +10,11 @@ import {
 } from "../rhythm/fraction";
 import { oddPartOf } from "../rhythm/duration";
 import { timed, type Bar, type TimedEvent } from "../score/bar";
-import {
-  lengthOf,
-  linkOf,
-  notesOf,
-  stringOf,
-  techniqueOf,
-  type LineEvent,
-  type Note,
-} from "../score/event";
+import { lengthOf, notesOf, stringOf, techniqueOf, type LineEvent } from "../score/event";
 import type { BarFrame } from "../score/frame";
 import type { PickingSchool } from "../score/picking";
-import type { LinkKind, Pluck, Stroke } from "../score/technique";
+import type { Pluck, Stroke } from "../score/technique";
+import { isStruck } from "../sounding/attack";
 
 /** How the right hand sounds an event. */
 export interface Handwork {
@@ -31,14 +24,6 @@ export interface Handwork {
   readonly plucks?: readonly (Pluck | undefined)[];
   /** The teacher said so; else the school suggests it. */
   readonly isByHand: boolean;
-}
-
-const NOT_STRUCK: readonly LinkKind[] = ["hammer-on", "pull-off", "slide", "tap", "release", "tie"];
-
-/** Whether the right hand sounds a note anew. */
-function isStruck(note: Note): boolean {
-  const link = linkOf(note);
-  return link === undefined || !NOT_STRUCK.includes(link);
 }
 
 /**

@@ -4,24 +4,17 @@ import type { StringSet } from "../instrument/string-set";
 import { neckOf, type Neck } from "../neck/neck";
 import type { Key } from "../pitch/key";
 import type { PlayerHand } from "../placement/player-hand";
-import { toNumber, type Fraction } from "../rhythm/fraction";
-import { wholeSeconds } from "../rhythm/tempo";
-import { timed } from "../score/bar";
-import { lengthOf, linkOf, type LineEvent, type Note } from "../score/event";
+import { add } from "../rhythm/fraction";
+import type { Note } from "../score/event";
 import type { BarFrame } from "../score/frame";
 import type { Line, Part, Phrase } from "../score/song";
+import type { EventInLine } from "../sounding/events-in-line";
+import { lineSound, secondsInLine, type LineSound } from "../sounding/line-sound";
 import type { Group, ReviewFinding } from "./finding";
 import type { Mend } from "./mend";
 
-/** One event of a line at its time. */
-export interface ScannedEvent {
-  readonly event: LineEvent;
-  /** Index of the bar in the line. */
-  readonly bar: number;
-  /** From the first event of the bar. */
-  readonly onset: Fraction;
-  readonly isVoiceTwo: boolean;
-  readonly isGrace: boolean;
+/** An event of a line at its time. */
+export interface ScannedEvent extends EventInLine {
   /** From the start of the line to where it begins and ends as written, in seconds; swing left out. */
   readonly start: number;
   readonly end: number;
@@ -41,34 +34,27 @@ export interface LineScan {
   /** The strings that are on, or where nobody said, such as are usual. */
   readonly strings: StringSet;
   readonly player: PlayerHand;
+  readonly sound: LineSound;
   /** In order of time; of one moment the upper voice first. */
   readonly events: readonly ScannedEvent[];
 }
 
-export type LineBasis = Omit<LineScan, "neck" | "strings" | "events">;
+export type LineBasis = Omit<LineScan, "neck" | "strings" | "sound" | "events">;
 
 export function scanLine(basis: LineBasis): LineScan {
   const { part, line, frames } = basis;
-  const events: ScannedEvent[] = [];
-  let barStart = 0;
-  for (const [bar, { events: upper, voiceTwo = [] }] of line.bars.entries()) {
-    const frame = frames[bar]!;
-    const whole = wholeSeconds(frame.tempoBpm);
-    for (const [voice, isVoiceTwo] of [[upper, false] as const, [voiceTwo, true] as const]) {
-      for (const { event, onset } of timed(voice)) {
-        const start = barStart + whole * toNumber(onset);
-        const isGrace = event.kind === "notes" && lengthOf(event).num === 0;
-        const end = start + whole * toNumber(event.duration);
-        events.push({ event, bar, onset, isVoiceTwo, isGrace, start, end });
-      }
-    }
-    barStart += whole * toNumber(frame.length);
-  }
-  events.sort((a, b) => a.start - b.start || Number(a.isVoiceTwo) - Number(b.isVoiceTwo));
+  const sound = lineSound(line.bars, frames, part.instrument.tuning.length);
+  const events = sound.events.map((at): ScannedEvent => {
+    const { bar, onset } = at;
+    const start = secondsInLine(sound, bar, onset);
+    const end = secondsInLine(sound, bar, add(onset, at.event.duration));
+    return { ...at, start, end };
+  });
   return {
     ...basis,
     neck: neckOf(part.instrument, part.capo),
     strings: stringsOn(part.instrument),
+    sound,
     events,
   };
 }
@@ -105,12 +91,4 @@ export function found(
     evidence,
     ...(mend && { mend }),
   };
-}
-
-const NOT_STRUCK: readonly string[] = ["hammer-on", "pull-off", "slide", "tap", "release", "tie"];
-
-/** Whether the right hand sounds a note anew. */
-export function isStruck(note: Note): boolean {
-  const link = linkOf(note);
-  return link === undefined || !NOT_STRUCK.includes(link);
 }

@@ -4,10 +4,11 @@ import type { HeardChord } from "../analysis/chords";
 import { chromasOf, displayChord, formatChord, parseChord, type Chord } from "../pitch/chord";
 import { chromaOf, displayPitchClass } from "../pitch/pitch";
 import { add, compare } from "../rhythm/fraction";
-import { eventsOf, timed } from "../score/bar";
+import { eventsOf } from "../score/bar";
 import { chordAt } from "../score/frame";
 import { notesOf, pitchedIn, stringOf, type LineEvent, type PitchedNote } from "../score/event";
 import type { Song } from "../score/song";
+import { eventsInLine } from "../sounding/events-in-line";
 import { degreeOf } from "../theory/degree";
 import { fingeredChord } from "../theory/shapes-and-sound";
 import { soundingShift } from "../theory/fingered";
@@ -23,7 +24,7 @@ export function checkWordsAtEvents(
   const { line, frames, barsBefore, phrase, part } = own;
   const shift = soundingShift(part.instrument, part.capo);
   return line.bars.flatMap((bar, index) => {
-    const onsets = new Map(timed(bar.events).map(({ event, onset }) => [event.id, onset]));
+    const onsets = new Map(eventsInLine([bar]).map(({ event, onset }) => [event.id, onset]));
     return eventsOf([bar]).flatMap((event, order, all): ReviewFinding[] => {
       if (event.note === undefined) return [];
       const where = {

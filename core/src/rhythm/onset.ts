@@ -39,7 +39,7 @@ export function parseOnset(text: string, metre: Metre): Result<Fraction> {
   return err(`“${text}” is no moment of a bar: expected a count like 3 or 4&`);
 }
 
-/** The inverse of `parseMoment`. @example formatMoment(fraction(7, 8), { beats: 4, unit: 4 }) // "4&" */
+/** The inverse of `parseOnset`. @example formatOnset(fraction(7, 8), { beats: 4, unit: 4 }) // "4&" */
 export function formatOnset(onset: Fraction, metre: Metre): string {
   const beats = divide(onset, fraction(1, metre.unit));
   const beat = Math.floor(beats.num / beats.den);

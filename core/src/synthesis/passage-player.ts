@@ -1,4 +1,4 @@
-import type { NoiseAct, Passage } from "../passage/passage";
+import type { Passage } from "../passage/passage";
 import { tempoInRound, type Gains, type PlayPlan, type PlayPosition } from "../passage/play-plan";
 import { PartPlayer } from "./part-player";
 

@@ -3,7 +3,7 @@
 import { parseForm, phraseLetter, printForm } from "@intonazione/core/callout";
 import { hasErrors } from "@intonazione/core/foundation";
 import { displayChord } from "@intonazione/core/pitch";
-import { playedBars } from "@intonazione/core/playing";
+import { playedBars } from "@intonazione/core/sounding";
 import { barLength } from "@intonazione/core/rhythm";
 import { unfold, type PlayedPhrase, type Section } from "@intonazione/core/score";
 import { CHORD_FRAMES, chordsOfFrame, type ChordFrame } from "@intonazione/core/theory";

@@ -1,6 +1,7 @@
 "use client";
 
-import type { Performance, PlayedEvent, PlayWishes } from "@intonazione/core/playing";
+import type { Performance, PlayedEvent } from "@intonazione/core/playing";
+import type { PlayWishes } from "@intonazione/core/sounding";
 import type { Song } from "@intonazione/core/score";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { useOpenSong } from "@/open-song/context";
@@ -143,7 +144,7 @@ export function heardAt(events: readonly PlayedEvent[], seconds: number): Played
     else high = middle;
   }
   for (let index = low - 1; index >= 0; index--) {
-    if (!events[index]!.isVoiceTwo) return events[index];
+    if (events[index]!.voice === 1) return events[index];
   }
   return undefined;
 }

@@ -1,10 +1,10 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { midiOf } from "../../pitch/pitch";
-import { add, compare, fraction, toNumber, ZERO, type Fraction } from "../../rhythm/fraction";
+import { add, compare, toNumber, type Fraction } from "../../rhythm/fraction";
 import { STRAIGHT } from "../../rhythm/feel";
-import { playedBars } from "../../playing/timeline";
-import { timed } from "../../score/bar";
+import { playedBars } from "../../sounding/played-bars";
+import { timed, writtenLength } from "../../score/bar";
 import { harmonicOf, lengthOf, linkOf, notesOf, withNotes, type Note } from "../../score/event";
 import { anySong, testId } from "../../score/song.arbitraries";
 import { lineOf, type Song } from "../../score/song";
@@ -56,20 +56,28 @@ function heardIn(song: Song): readonly Heard[] {
   const part = song.parts[0]!;
   const { openMidi } = neckOf(part.instrument, part.capo);
   const heard: Heard[] = [];
-  const ends = new Map<string, Fraction>();
-  for (const played of playedBars(song)) {
-    const bar = lineOf(song, played.pass.phraseId, part.id)?.bars[played.index];
-    const both = [bar?.events ?? [], bar?.voiceTwo ?? []];
-    const all = both.flatMap((events) => timed(events)).sort((a, b) => compare(a.onset, b.onset));
-    for (const { event, onset } of all) {
-      const at = add(played.start, onset);
-      for (const note of notesOf(event)) {
-        const midi = note.kind === "dead" ? openMidi[note.string - 1]! : midiOf(note.pitch);
-        const string = note.kind === "dead" ? note.string : note.place?.string;
-        const key = `${string} ${midi}`;
-        const isTied = linkOf(note) === "tie" && compare(ends.get(key) ?? fraction(-1), at) === 0;
-        if (!isTied) heard.push({ onset: at, midi, string });
-        ends.set(key, note.kind === "dead" ? ZERO : add(at, lengthOf(event)));
+  // By voice: the notes of its last event, and where in its bar that ends.
+  const last = new Map<number, { bar: number; end: Fraction; notes: ReadonlySet<string> }>();
+  const lengths: Fraction[] = [];
+  for (const [index, played] of playedBars(song).entries()) {
+    const bar = lineOf(song, played.pass.phraseId, part.id)?.bars[played.index] ?? { events: [] };
+    lengths.push(writtenLength(bar));
+    for (const [voice, events] of [bar.events, bar.voiceTwo ?? []].entries()) {
+      for (const { event, onset } of timed(events)) {
+        const before = last.get(voice);
+        const isNext =
+          before?.bar === index ||
+          (before?.bar === index - 1 && compare(before.end, lengths[index - 1]!) === 0);
+        const notes = new Set<string>();
+        for (const note of notesOf(event)) {
+          const midi = note.kind === "dead" ? openMidi[note.string - 1]! : midiOf(note.pitch);
+          const string = note.kind === "dead" ? note.string : note.place?.string;
+          const key = `${string} ${midi}`;
+          const isTied = linkOf(note) === "tie" && isNext && before.notes.has(key);
+          if (!isTied) heard.push({ onset: add(played.start, onset), midi, string });
+          if (note.kind === "pitched") notes.add(key);
+        }
+        last.set(voice, { bar: index, end: add(onset, lengthOf(event)), notes });
       }
     }
   }

@@ -1,4 +1,4 @@
-import type { EventTime } from "../../playing/event-times";
+import type { PartTime } from "../../sounding/part-times";
 import { pitchCourse } from "../../playing/pitch-course";
 import { eventTechniqueOf, techniqueOf, type Note } from "../../score/event";
 import type { Struck } from "./struck-notes";
@@ -63,7 +63,7 @@ export function eventsOfNote(
   return events;
 }
 
-function velocityOf(note: Note, { event }: EventTime): number {
+function velocityOf(note: Note, { event }: PartTime): number {
   if (note.kind === "dead") return VELOCITY.dead;
   if (techniqueOf(note, "ghost")) return VELOCITY.ghost;
   return eventTechniqueOf(event, "accent") ? VELOCITY.accent : VELOCITY.usual;

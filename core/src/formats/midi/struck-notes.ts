@@ -1,7 +1,7 @@
 import { midiOf } from "../../pitch/pitch";
 import { neckOf } from "../../neck/neck";
-import type { EventTime } from "../../playing/event-times";
-import { eventTechniqueOf, linkOf, notesOf, stringOf, type Note } from "../../score/event";
+import type { PartTime, PlayedNote } from "../../sounding/part-times";
+import { eventTechniqueOf, stringOf, type Note } from "../../score/event";
 import type { Part } from "../../score/song";
 import { TICKS_PER_QUARTER } from "./timed-events";
 
@@ -11,50 +11,35 @@ const DEAD_TICKS = TICKS_PER_QUARTER / 8;
 /** A note from where it is struck to where its last tie ends. */
 export interface Struck {
   readonly note: Note;
-  readonly at: EventTime;
+  readonly at: PartTime;
   readonly midi: number;
   readonly string: number;
   readonly from: number;
   to: number;
-  /** Where it ends in seconds, before that is rounded to a tick. */
-  end: number;
 }
-
-/** Less than a tick at any tempo, and more than sums of seconds are off. */
-const SAME_MOMENT_S = 1e-6;
 
 /** What a part strikes, tied notes as one. */
 export function notesIn(
-  times: readonly { readonly at: EventTime; readonly from: number; readonly to: number }[],
+  times: readonly { readonly at: PartTime; readonly from: number; readonly to: number }[],
   part: Part,
 ): readonly Struck[] {
   const { openMidi } = neckOf(part.instrument, part.capo);
   const struck: Struck[] = [];
-  const last = new Map<string, Struck>();
+  const known = new Map<PlayedNote, Struck>();
   for (const { at, from, to } of [...times].sort((a, b) => a.from - b.from)) {
-    for (const note of notesOf(at.event)) {
-      const string = stringOf(note) ?? stringFor(note, openMidi);
-      const midi = note.kind === "dead" ? openMidi[note.string - 1]! : midiOf(note.pitch);
-      const key = `${string} ${midi}`;
-      const before = last.get(key);
-      const isHeld = before && Math.abs(before.end - at.start) < SAME_MOMENT_S;
-      if (linkOf(note) === "tie" && isHeld) {
-        before.to = to;
-        before.end = at.end;
+    for (const played of at.notes) {
+      const { note, attack, origin } = played;
+      const tied = attack === "tied" && origin && known.get(origin);
+      if (tied) {
+        tied.to = to;
+        known.set(played, tied);
         continue;
       }
-      const one = {
-        note,
-        at,
-        midi,
-        string,
-        from,
-        to: note.kind === "dead" ? Math.min(to, from + DEAD_TICKS) : to,
-        end: at.end,
-      };
-      // A dead note is over at once: nothing is tied to it.
-      if (note.kind === "dead") last.delete(key);
-      else last.set(key, one);
+      const string = stringOf(note) ?? stringFor(note, openMidi);
+      const midi = note.kind === "dead" ? openMidi[note.string - 1]! : midiOf(note.pitch);
+      const end = note.kind === "dead" ? Math.min(to, from + DEAD_TICKS) : to;
+      const one: Struck = { note, at, midi, string, from, to: end };
+      known.set(played, one);
       struck.push(one);
     }
   }

@@ -1,10 +1,10 @@
 import { formatCapo } from "../../instrument/capo";
 import { formatTuning } from "../../instrument/tuning";
 import { signatureOf } from "../../pitch/key";
-import { eventTimes } from "../../playing/event-times";
-import { playedBars, type PlayedBar } from "../../playing/timeline";
+import { partTimes } from "../../sounding/part-times";
+import { playedBars, type PlayedBar } from "../../sounding/played-bars";
 import { withEvents } from "../../score/bar";
-import { lineOf, type Part, type Song } from "../../score/song";
+import { type Part, type Song } from "../../score/song";
 import { PROGRAM_OF_KIND } from "../reading/programs.data";
 import { DRUM_CHANNEL } from "./midi-notes";
 import { BEND_RANGE, eventsOfNote } from "./note-events";
@@ -147,19 +147,14 @@ function partTrack(
     })),
     ...channels.flatMap((channel) => setUpOf(channel, PROGRAM_OF_KIND[instrument.kind] - 1)),
   ];
-  const times = bars.flatMap((played, index) => {
-    const bar = lineOf(song, played.pass.phraseId, part.id)?.bars[played.index];
-    const start = starts[index]!;
-    const tickOf = (seconds: number) =>
-      start +
-      Math.round(((seconds - played.startSeconds) / played.secondsAWhole) * 4 * TICKS_PER_QUARTER);
-    return bar
-      ? eventTimes(bar, played, song.feel).map((at) => ({
-          at,
-          from: tickOf(at.start),
-          to: tickOf(at.end),
-        }))
-      : [];
+  const startOf = new Map(bars.map((played, index) => [played, starts[index]!]));
+  const times = partTimes(song, part, bars).map((at) => {
+    const { bar } = at;
+    const tickOf = (seconds: number) => {
+      const wholes = (seconds - bar.startSeconds) / bar.secondsAWhole;
+      return startOf.get(bar)! + Math.round(wholes * 4 * TICKS_PER_QUARTER);
+    };
+    return { at, from: tickOf(at.start), to: tickOf(at.end) };
   });
   const notes = notesIn(times, part);
   const alone = new Set(notes.filter((note) => channels.length > 1 || isAlone(note, notes)));

@@ -83,8 +83,7 @@ function twoOnAString(scan: LineScan): readonly ReviewFinding[] {
   return events.flatMap((at, index): ReviewFinding[] => {
     const own = at.event.kind === "notes" ? at.event.notes : [];
     const other = events[index + 1];
-    const isTogether =
-      other && Math.abs(other.start - at.start) < 1e-6 && other.isVoiceTwo !== at.isVoiceTwo;
+    const isTogether = other && Math.abs(other.start - at.start) < 1e-6 && other.voice !== at.voice;
     const theirs = isTogether && other.event.kind === "notes" ? other.event.notes : [];
     const places = new Map<number, Set<number | undefined>>();
     for (const note of [...own, ...theirs]) {

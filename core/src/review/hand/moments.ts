@@ -58,7 +58,7 @@ export function heldMoments({ events, line, frames, neck, part }: LineScan): rea
   });
 }
 
-const order = ({ isVoiceTwo }: ScannedEvent) => Number(isVoiceTwo);
+const order = ({ voice }: ScannedEvent) => voice;
 
 function holdOf(note: Note, neck: LineScan["neck"]): Hold | undefined {
   if (note.kind === "dead") return { string: note.string, fret: undefined };

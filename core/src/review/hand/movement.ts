@@ -1,10 +1,13 @@
 import { fingertipMm } from "../../neck/fret-geometry";
 import { placesOf, fretFromNut, type Neck, type Place } from "../../neck/neck";
 import { midiOf } from "../../pitch/pitch";
+import { compare } from "../../rhythm/fraction";
 import { widestGripMm } from "../../placement/fingering";
-import { harmonicOf, linkOf, notesOf, stringOf, techniqueOf, type Note } from "../../score/event";
+import { harmonicOf, notesOf, stringOf, techniqueOf } from "../../score/event";
+import { isStruck } from "../../sounding/attack";
+import { secondsInLine } from "../../sounding/line-sound";
 import type { ReviewFinding } from "../finding";
-import { found, isStruck, type LineScan } from "../line-scan";
+import { found, type LineScan } from "../line-scan";
 import type { HeldMoment } from "./moments";
 
 /**
@@ -106,7 +109,7 @@ export function checkPicking(scan: LineScan, perSecond: number): readonly Review
   if (part.picking === "fingers" || part.picking === "slap") return [];
   const most = part.picking === "all-down" ? perSecond / 2 : perSecond;
   const struck = events.filter(
-    ({ event, isVoiceTwo, isGrace }) => !isVoiceTwo && !isGrace && notesOf(event).some(isStruck),
+    ({ event, voice, isGrace }) => voice === 1 && !isGrace && notesOf(event).some(isStruck),
   );
   const findings: ReviewFinding[] = [];
   let from = 0;
@@ -131,32 +134,17 @@ export function checkPicking(scan: LineScan, perSecond: number): readonly Review
 
 /** A note of one voice that is held by what is written while the other takes its string. */
 export function checkHeldStrings(scan: LineScan): readonly ReviewFinding[] {
-  const { events } = scan;
-  return events.flatMap((at, index): ReviewFinding[] =>
-    notesOf(at.event).flatMap((note): ReviewFinding[] => {
-      const string = stringOf(note);
-      if (string === undefined || at.isGrace || note.kind === "dead") return [];
-      for (let next = index + 1; next < events.length; next++) {
-        const other = events[next]!;
-        if (other.start >= at.end - 1e-6) break;
-        if (other.isVoiceTwo === at.isVoiceTwo || other.start <= at.start + 1e-6 || other.isGrace)
-          continue;
-        const taker = notesOf(other.event).find((one) => stringOf(one) === string);
-        if (!taker || linkOf(taker) === "tie" || isSamePlace(taker, note)) continue;
-        const message = `string ${string} is still needed: the other voice takes it before its note ends`;
-        const evidence = [`${(at.end - other.start).toFixed(2)} s of it would be lost`];
-        return [
-          found(scan, "hand", "string-still-needed", "warning", { at, note }, message, evidence),
-        ];
-      }
-      return [];
-    }),
-  );
-}
-
-/** The same note struck again takes nothing away. */
-function isSamePlace(one: Note, other: Note): boolean {
-  return (
-    one.kind === "pitched" && other.kind === "pitched" && one.place?.fret === other.place?.fret
-  );
+  const { events, sound } = scan;
+  const eventOf = new Map(events.map((at) => [at.event, at]));
+  return sound.notes.flatMap((one): ReviewFinding[] => {
+    if (one.stoppedBy !== "its-string" || compare(one.until, one.end) >= 0) return [];
+    const string = stringOf(one.note);
+    const at = eventOf.get(one.event);
+    if (!at || string === undefined) return [];
+    const lost = at.end - secondsInLine(sound, one.bar, one.until);
+    const message = `string ${string} is still needed: the other voice takes it before its note ends`;
+    const evidence = [`${lost.toFixed(2)} s of it would be lost`];
+    const { note } = one;
+    return [found(scan, "hand", "string-still-needed", "warning", { at, note }, message, evidence)];
+  });
 }

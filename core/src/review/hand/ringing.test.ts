@@ -14,6 +14,7 @@ import { eventsOf } from "../../score/bar";
 import { linkOf, notesOf, stringOf, type Note } from "../../score/event";
 import { framesOfPhrase, type Song } from "../../score/song";
 import { anySong } from "../../score/song.arbitraries";
+import { secondsInLine } from "../../sounding/line-sound";
 import { scanLine } from "../line-scan";
 import { songSaid } from "../review.test-kit";
 import { heldMoments, type HeldMoment } from "./moments";
@@ -88,7 +89,7 @@ describe.each(LINES)("what rings in %s: %s", (metre, callout, groups) => {
   };
 
   it("is heard alike in equal bars", () => {
-    const moments = soundingMoments(heardIn(scan.line.bars, scan.frames));
+    const moments = soundingMoments(heardIn(scan.line.bars, scan.frames, 6));
     alike(
       byBar(
         moments,
@@ -118,24 +119,12 @@ describe.each(LINES)("what rings in %s: %s", (metre, callout, groups) => {
     );
   });
 
-  it("is damped alike by the player, two bars later at the latest", () => {
-    const { passage } = perform(song);
-    const acts = passage.parts[0]!.acts;
-    const seconds = scan.frames.map(({ length }) => (length.num / length.den) * 2.4);
-    const starts = seconds.map((_, bar) =>
-      seconds.slice(0, bar).reduce((sum, one) => sum + one, 0),
-    );
-    const barAt = (at: number) => starts.findLastIndex((start) => at >= start - 1e-6);
-    alike(
-      byBar(
-        acts,
-        ({ at }) => barAt(at),
-        ({ at, until }) => (until - at).toFixed(3),
-      ),
-    );
-    for (const { at, until } of acts) {
-      expect(until - at).toBeCloseTo(2 * seconds[barAt(at)]!, 6);
-    }
+  it("is damped by the player where the analysis says that it stops", () => {
+    const { acts } = perform(song).passage.parts[0]!;
+    const sound = scan.sound;
+    const stops = sound.notes.map(({ bar, until }) => secondsInLine(sound, bar, until));
+    expect(acts.length).toBe(stops.length);
+    for (const [index, { until }] of acts.entries()) expect(until).toBeCloseTo(stops[index]!, 6);
   });
 });
 

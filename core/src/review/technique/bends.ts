@@ -127,7 +127,7 @@ function unreleased(
   if (bend.course !== "pre-bend") return [];
   const next = scan.events
     .slice(index + 1)
-    .find(({ isVoiceTwo, isGrace }) => isVoiceTwo === at.isVoiceTwo && !isGrace);
+    .find(({ voice, isGrace }) => voice === at.voice && !isGrace);
   const onString = next && notesOf(next.event).find((one) => stringOf(one) === stringOf(note));
   const link = onString && linkOf(onString);
   if (!onString || link === "release" || link === "tie" || techniqueOf(onString, "bend")) return [];

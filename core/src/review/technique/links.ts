@@ -1,13 +1,7 @@
 import { checkLinks } from "../../checks/links";
 import { midiOf } from "../../pitch/pitch";
-import {
-  linkOf,
-  notesOf,
-  pitchedIn,
-  stringOf,
-  techniqueOf,
-  type PitchedNote,
-} from "../../score/event";
+import { linkOf, pitchedIn, techniqueOf, type PitchedNote } from "../../score/event";
+import { originOf } from "../../sounding/attack";
 import type { Group, ReviewFinding } from "../finding";
 import { found, type LineScan, type ScannedEvent } from "../line-scan";
 import type { Mend } from "../mend";
@@ -61,26 +55,18 @@ function slidesToThemselves(scan: LineScan): readonly ReviewFinding[] {
   });
 }
 
-/** Every note with the one before it on its string, of the event before in its voice. */
+/** Every linked note with the one that it comes from. */
 function linkedPairs({ events }: LineScan): readonly {
   readonly before: PitchedNote;
   readonly note: PitchedNote;
   readonly at: ScannedEvent;
 }[] {
-  const last = new Map<boolean, ScannedEvent>();
-  return events.flatMap((at) => {
-    const previous = last.get(at.isVoiceTwo);
-    last.set(at.isVoiceTwo, at);
-    if (!previous) return [];
-    return notesOf(at.event).flatMap((note) => {
-      if (note.kind === "dead" || linkOf(note) === undefined) return [];
-      const before = notesOf(previous.event).find(
-        (other): other is PitchedNote =>
-          other.kind === "pitched" && stringOf(other) === stringOf(note),
-      );
-      return before ? [{ before, note, at }] : [];
-    });
-  });
+  return events.flatMap((at) =>
+    pitchedIn(at.event).flatMap((note) => {
+      const before = linkOf(note) && originOf(note, at.before);
+      return before?.kind === "pitched" ? [{ before, note, at }] : [];
+    }),
+  );
 }
 
 /** Words like “slide up” against where the pitch goes. */
@@ -132,7 +118,7 @@ function wayFrom(
   const slideOut = techniqueOf(own, "slide-out");
   if (verb === "slide" && slideIn) return slideIn.from === "below" ? 1 : -1;
   if (verb === "slide" && slideOut) return slideOut.to === "above" ? 1 : -1;
-  const others = events.filter(({ isVoiceTwo }) => isVoiceTwo === at.isVoiceTwo);
+  const others = events.filter(({ voice }) => voice === at.voice);
   const here = others.indexOf(at);
   const isSlid = (link: string | undefined) => link === "slide" || link === "shift-slide";
   const before = others[here - 1] && lead(others[here - 1]!)[0];

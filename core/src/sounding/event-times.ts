@@ -1,36 +1,62 @@
 import { playedOnsets, type Feel } from "../rhythm/feel";
-import { add, compare, subtract, toNumber, type Fraction } from "../rhythm/fraction";
+import {
+  add,
+  compare,
+  formatFraction,
+  subtract,
+  toNumber,
+  type Fraction,
+} from "../rhythm/fraction";
 import { timed, type Bar } from "../score/bar";
 import { lengthOf, type LineEvent, type NotesEvent } from "../score/event";
-import { secondsIn, type PlayedBar } from "./timeline";
+import type { Voice } from "./events-in-line";
+import { secondsIn, type PlayedBar } from "./played-bars";
 
 /** An event as it is heard. */
 export interface EventTime {
   readonly event: LineEvent;
   readonly bar: PlayedBar;
-  readonly isVoiceTwo: boolean;
+  readonly voice: Voice;
   /** Seconds from the start of the playing, at full tempo. */
   readonly start: number;
   readonly end: number;
+}
+
+/** A bar of one part in seconds. */
+export interface BarTimes {
+  /** In the order of their beginnings. */
+  readonly events: readonly EventTime[];
+  /** When a moment of the bar is heard: where an event begins there, with that event. */
+  readonly secondsAt: (onset: Fraction) => number;
 }
 
 /**
  * When the events of one part's bar begin and end: swung by the feel, held by fermatas, with graces
  * taken from what stands before them, or from the note they lead to.
  */
-export function eventTimes(bar: Bar, played: PlayedBar, feel: Feel): readonly EventTime[] {
-  const voices = [bar.events, ...(bar.voiceTwo ? [bar.voiceTwo] : [])];
-  return voices
-    .flatMap((events, voice) => timesOfVoice(events, played, feel, voice === 1))
-    .sort((a, b) => a.start - b.start);
+export function barTimes(bar: Bar, played: PlayedBar, feel: Feel): BarTimes {
+  const voices = [timesOfVoice(bar.events, played, feel, 1)];
+  if (bar.voiceTwo) voices.push(timesOfVoice(bar.voiceTwo, played, feel, 2));
+  const starts = new Map(
+    voices.flatMap((times) => times.map(({ key, start }) => [key, start] as const)),
+  );
+  return {
+    events: voices.flatMap((times) => withGraces(times, played)).sort((a, b) => a.start - b.start),
+    secondsAt: (onset) => starts.get(formatFraction(onset)) ?? secondsIn(played, onset),
+  };
+}
+
+interface PlainTime extends EventTime {
+  /** The onset as it is written. */
+  readonly key: string;
 }
 
 function timesOfVoice(
   events: readonly LineEvent[],
   bar: PlayedBar,
   feel: Feel,
-  isVoiceTwo: boolean,
-): readonly EventTime[] {
+  voice: Voice,
+): readonly PlainTime[] {
   const { from } = bar.frame;
   const at = timed(events);
   const bounds = at.map(({ onset }) => add(from, onset));
@@ -41,18 +67,18 @@ function timesOfVoice(
     .map((onset) => subtract(onset, from))
     .map((onset) => (compare(onset, bar.length) > 0 ? bar.length : onset));
   const seconds = (onset: Fraction) => secondsIn(bar, onset);
-  const plain = at.map(({ event }, index): EventTime => ({
+  return at.map(({ event, onset }, index) => ({
     event,
     bar,
-    isVoiceTwo,
+    voice,
+    key: formatFraction(onset),
     start: seconds(played[index]!),
     end: seconds(played[index + 1]!),
   }));
-  return withGraces(plain, bar);
 }
 
 /** Graces never take more than half of what they are taken from. */
-function withGraces(times: readonly EventTime[], bar: PlayedBar): readonly EventTime[] {
+function withGraces(times: readonly PlainTime[], bar: PlayedBar): readonly EventTime[] {
   const result: EventTime[] = [];
   for (let index = 0; index < times.length;) {
     const graces: EventTime[] = [];

@@ -4,8 +4,8 @@ import { add, compare, formatFraction, toNumber, ZERO } from "../rhythm/fraction
 import { unfold } from "../score/form";
 import { lineOf } from "../score/song";
 import { anySong } from "../score/song.arbitraries";
-import { songOf } from "./playing.test-kit";
-import { beatsIn, chordsIn, playedBars, secondsIn } from "./timeline";
+import { songOf } from "../playing/playing.test-kit";
+import { beatsIn, chordsIn, playedBars, secondsIn } from "./played-bars";
 
 /** `start length seconds` of every bar, in whole notes and seconds. */
 const told = (callouts: readonly string[], form = "", wishes = {}) =>

@@ -1,0 +1,2 @@
+export { eventsInLine, type EventInLine, type Voice } from "./events-in-line";
+export { playedBars, type PlayedBar, type PlayWishes } from "./played-bars";
