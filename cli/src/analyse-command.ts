@@ -8,7 +8,7 @@ import {
   type HeardLine,
   type StretchKey,
 } from "@intonazione/core/analysis";
-import { Memory } from "@intonazione/core/foundation";
+import { Memory, barNumber, barsOn, type BarIndex } from "@intonazione/core/foundation";
 import { formatChord, formatPitch, parseKey, parsePitch, midiOf } from "@intonazione/core/pitch";
 import { add, compare, formatFraction, type Fraction } from "@intonazione/core/rhythm";
 import { chordAt, type Part, type Song } from "@intonazione/core/score";
@@ -49,7 +49,7 @@ export function analyse(options: Options): Outcome {
       harmony: harmoniesOf(song, lines, memory).flatMap(({ partIds, barsBefore, moments }) =>
         moments.map(({ bar, onset, interval, clash }) => ({
           parts: partIds.map((id) => partNamed(song, id).name),
-          bar: barsBefore + bar + 1,
+          bar: barNumber(barsOn(bar, barsBefore)),
           onset: formatFraction(onset),
           interval: interval.name,
           octaves: interval.octaves,
@@ -102,7 +102,7 @@ function chordsJson(
   });
   return chordsOf(song, own, lines, memory).map(({ bar, onset, readings, withBass }) => ({
     part: part.name,
-    bar: barsBefore + bar + 1,
+    bar: barNumber(barsOn(bar, barsBefore)),
     onset: formatFraction(add(onset, frames[bar]!.from)),
     ...names(readings[0]!),
     ...(withBass && { withBass: formatChord(withBass[0]!.chord) }),
@@ -126,7 +126,7 @@ function degreesJson(
     const against = chord && degreeInChord(pitch, chord);
     return {
       part: part.name,
-      bar: barsBefore + bar + 1,
+      bar: barNumber(barsOn(bar, barsBefore)),
       onset: formatFraction(at),
       pitch: formatPitch(pitch),
       ofKey: plain(degreeOf(pitch, song.key)),
@@ -141,7 +141,7 @@ function degreesJson(
 }
 
 /** Where no chord is named: the last that the part itself sounded in this bar. */
-function chordHeardAt(chords: readonly HeardChord[], bar: number, onset: Fraction) {
+function chordHeardAt(chords: readonly HeardChord[], bar: BarIndex, onset: Fraction) {
   const heard = chords.findLast((one) => one.bar === bar && compare(one.onset, onset) <= 0);
   return heard?.readings[0]?.chord;
 }

@@ -1,4 +1,4 @@
-import type { Finding } from "@intonazione/core/foundation";
+import { barNumber, type Finding } from "@intonazione/core/foundation";
 import {
   acceptedReason,
   mendInWords,
@@ -44,7 +44,7 @@ function findingJson(song: Song, finding: ReviewFinding) {
     severity,
     phrase: song.phrases.find(({ id }) => id === where.phraseId)?.name ?? null,
     part: song.parts.find(({ id }) => id === where.partId)?.name ?? null,
-    bar: where.bar ?? null,
+    bar: where.bar === undefined ? null : barNumber(where.bar),
     ...(where.string !== undefined && { string: where.string }),
     message,
     evidence,

@@ -1,3 +1,4 @@
+import { barNumbered, formatBar } from "@intonazione/core/foundation";
 import { readFileSync } from "node:fs";
 import { familyOf, tuningNames } from "@intonazione/core/instrument";
 import { formatPitch, parsePitch, type Pitch } from "@intonazione/core/pitch";
@@ -35,7 +36,7 @@ export function findTuningCommand(options: Options): Outcome {
   const [stray] = evidence.stray;
   if (stray) {
     throw new Unusable(
-      `--evidence: nothing sounds in bar ${stray.bar} at ${formatFraction(stray.onset)}`,
+      `--evidence: nothing sounds in ${formatBar(stray.bar)} at ${formatFraction(stray.onset)}`,
     );
   }
   const output = found.map((one, index) => ({
@@ -108,7 +109,7 @@ function evidenceOption(options: Options): { marks: readonly Mark[]; lowest?: Pi
     }
     const onset = parseFraction(one.onset);
     if (!onset.ok) throw new Unusable(`${path}: ${index}.onset: ${onset.error}`);
-    marks.push({ ...one, onset: onset.value });
+    marks.push({ ...one, bar: barNumbered(one.bar), onset: onset.value });
   }
   return { marks, ...(lowest && { lowest }) };
 }

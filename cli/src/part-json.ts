@@ -1,3 +1,4 @@
+import { barEntries, barNumber, barsOn } from "@intonazione/core/foundation";
 import { printForm } from "@intonazione/core/callout";
 import { tuningNames } from "@intonazione/core/instrument";
 import { neckOf } from "@intonazione/core/neck";
@@ -33,8 +34,8 @@ export function partJson(song: Song, part: Part) {
     const frames = framesOfPhrase(song, phrase, bars.length);
     const strokes = suggestStrokes(bars, frames, part.picking, part.instrument.tuning.length);
     const fingers = suggestFingers(bars, neck);
-    for (const [index, bar] of bars.entries()) {
-      const number = before + index + 1;
+    for (const [index, bar] of barEntries(bars)) {
+      const number = barNumber(barsOn(index, before));
       for (const { at, chord } of frames[index]!.chords) {
         chords.push({
           bar: number,
@@ -43,14 +44,14 @@ export function partJson(song: Song, part: Part) {
           fingered: chord ? formatChord(fingeredChord(chord, shift, song.key)) : null,
         });
       }
-      const under = new Set(bar.voiceTwo);
+      const second = new Set(bar.voiceTwo);
       for (const { onset, events } of momentsOf(bar)) {
         for (const event of events) {
           const when = {
             bar: number,
             onset: formatFraction(onset),
             duration: formatFraction(event.duration),
-            ...(under.has(event) && { voice: "below" }),
+            ...(second.has(event) && { voice: "two" }),
           };
           if (event.kind === "hit") hits.push({ ...when, sound: event.sound });
           for (const [order, note] of notesOf(event).entries()) {
@@ -90,7 +91,7 @@ export function formJson(song: Song) {
       marks: marks
         .filter(({ metre, tempoBpm, from }) => metre ?? tempoBpm ?? from)
         .map(({ bar, metre, tempoBpm, from }) => ({
-          bar: bar + 1,
+          bar: barNumber(bar),
           ...(metre && { metre: formatMetre(metre) }),
           ...(tempoBpm !== undefined && { tempo: tempoBpm }),
           ...(from && { from: formatFraction(from) }),

@@ -15,7 +15,7 @@ import {
   type Wishes,
 } from "@intonazione/core/placement";
 import { remapPart } from "@intonazione/core/remap";
-import type { Finding } from "@intonazione/core/foundation";
+import { barEntries, barsOn, type Finding } from "@intonazione/core/foundation";
 import { linesOfPart, momentsOf, notesOf, type Part, type Song } from "@intonazione/core/score";
 import { DEFAULT_FRETS, fileArgument, neckFor, songJson, type Outcome } from "./commands";
 import { Unusable } from "./failure";
@@ -128,17 +128,17 @@ function findingsOf({ bars, unreachable }: PlanOption, { conflicts }: Advice, be
   const findings: Finding[] = conflicts.map((conflict) => ({
     code: "pins-in-conflict",
     severity: "warning",
-    where: { bar: before + conflict.bar + 1 },
-    message: conflictInWords({ ...conflict, bar: before + conflict.bar }),
+    where: { bar: barsOn(conflict.bar, before) },
+    message: conflictInWords(conflict, before),
   }));
-  for (const [index, bar] of bars.entries()) {
+  for (const [index, bar] of barEntries(bars)) {
     for (const note of momentsOf(bar).flatMap(({ events }) => events.flatMap(notesOf))) {
       const why = unreachable.get(note.id);
       if (!why || note.kind === "dead") continue;
       findings.push({
         code: "unreachable",
         severity: "warning",
-        where: { bar: before + index + 1 },
+        where: { bar: barsOn(index, before) },
         message: `${formatPitch(note.pitch)}: ${explainUnreachable(why)}`,
       });
     }
@@ -156,7 +156,7 @@ export function phrasesJson(song: Song, part: Part, advice: readonly Advice[], i
     return {
       name: song.phrases.find(({ id }) => id === line.phraseId)!.name,
       bars: [from, bar],
-      ...difficultyJson(best!.difficulty),
+      ...difficultyJson(best!.difficulty, from - 1),
       proven: best!.isProven,
       ...(isAsked && { alternatives: options.map((option) => planJson(option, from)) }),
     };

@@ -1,3 +1,4 @@
+import { barNumber, barsOn } from "@intonazione/core/foundation";
 import { formatPitch } from "@intonazione/core/pitch";
 import {
   hardshipInWords,
@@ -11,13 +12,13 @@ import { momentsOf, notesOf } from "@intonazione/core/score";
 
 const MOST_REASONS = 3;
 
-export function difficultyJson({ level, because }: Difficulty) {
+export function difficultyJson({ level, because }: Difficulty, barsBefore: number) {
   return {
     difficulty: level,
     because: because.slice(0, MOST_REASONS).map(({ hardship, amount, bars }) => ({
       what: hardshipInWords(hardship),
       amount,
-      bars: bars.map((bar) => bar + 1),
+      bars: bars.map((bar) => barNumber(barsOn(bar, barsBefore))),
     })),
   };
 }
@@ -44,7 +45,9 @@ export function planJson(option: PlanOption, from: number) {
     around: option.aroundFret,
     difficulty: option.difficulty.level,
     notes,
-    reasons: option.forIt.slice(0, MOST_REASONS).map(reasonInWords),
-    against: option.againstIt.slice(0, MOST_REASONS).map(reasonInWords),
+    reasons: option.forIt.slice(0, MOST_REASONS).map((reason) => reasonInWords(reason, from - 1)),
+    against: option.againstIt
+      .slice(0, MOST_REASONS)
+      .map((reason) => reasonInWords(reason, from - 1)),
   };
 }

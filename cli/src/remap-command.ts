@@ -1,3 +1,4 @@
+import { barNumber } from "@intonazione/core/foundation";
 import { NO_CAPO, usualInstrument } from "@intonazione/core/instrument";
 import { displayKey, formatPitch } from "@intonazione/core/pitch";
 import { explainUnreachable, NO_WISHES, tableFor } from "@intonazione/core/placement";
@@ -9,7 +10,7 @@ import {
   remapPart,
 } from "@intonazione/core/remap";
 import { formatFraction } from "@intonazione/core/rhythm";
-import { linesOfPart, type Part } from "@intonazione/core/score";
+import { barsBefore, linesOfPart, type Part } from "@intonazione/core/score";
 import { DEFAULT_FRETS, fileArgument, neckFor, songJson, type Outcome } from "./commands";
 import { Unusable } from "./failure";
 import {
@@ -71,13 +72,13 @@ export function remap(options: Options): Outcome {
         ...json,
         phrases: ways
           ? phrasesJson(whole, set, ways, true)
-          : linesOfPart(whole, set.id).map(({ phraseId }, index) => ({
-              name: whole.phrases.find(({ id }) => id === phraseId)!.name,
-              ...difficultyJson(moved.difficulty[index]!),
+          : linesOfPart(whole, set.id).map((line, index) => ({
+              name: whole.phrases.find(({ id }) => id === line.phraseId)!.name,
+              ...difficultyJson(moved.difficulty[index]!, barsBefore(whole, line)),
             })),
       })),
       changes: moved.changes.map((change) => ({
-        bar: change.bar,
+        bar: barNumber(change.bar),
         onset: formatFraction(change.onset),
         kind: change.kind,
         pitch: formatPitch(change.pitch),
@@ -88,7 +89,7 @@ export function remap(options: Options): Outcome {
         change.kind === "marked"
           ? [
               {
-                bar: change.bar,
+                bar: barNumber(change.bar),
                 onset: formatFraction(change.onset),
                 pitch: formatPitch(change.pitch),
                 why: explainUnreachable(change.why),

@@ -1,3 +1,4 @@
+import { FIRST_BAR } from "@intonazione/core/foundation";
 import { familyOf } from "@intonazione/core/instrument";
 import type { Engraver, Mark } from "@intonazione/core/handout";
 import * as vexflow from "vexflow/bravura";
@@ -37,7 +38,7 @@ export const engrave: Engraver = (row, { part, song }, gutter): readonly Mark[] 
     gutter,
     key: song.key,
     isBass,
-    saysMetre: row.firstBar === 1,
+    saysMetre: row.firstBar === FIRST_BAR,
   });
   return [{ kind: "group", x: 0, y: 0, scale: ENGRAVER_SCALE, marks: context.marks }];
 };

@@ -1,3 +1,4 @@
+import { barNumbered } from "@intonazione/core/foundation";
 import { readSong } from "@intonazione/core/formats/json";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
@@ -5,10 +6,12 @@ import { resayBar, sayBar } from "./bar-words";
 import { stopsOf } from "./cursor";
 import { songOf, storeOf } from "./open-song.test-kit";
 
-/** Four bars of a phrase, with the cursor in one of them, counted from 1. */
-function storeAt(bar: number, callout = "'1 E0 | {Am} A0 | in 3/4 '2. D0 | G0 |") {
+/** Four bars of a phrase, with the cursor in one of them, as people count. */
+function storeAt(number: number, callout = "'1 E0 | {Am} A0 | in 3/4 '2. D0 | G0 |") {
   const store = storeOf(songOf([callout]));
-  const stop = stopsOf(store.getState().history.song, "guitar").find((one) => one.bar === bar)!;
+  const stop = stopsOf(store.getState().history.song, "guitar").find(
+    ({ bar }) => bar === barNumbered(number),
+  )!;
   store.moveCursor({ phraseId: stop.phraseId, eventId: stop.event.id });
   const say = (text: string) => {
     const { transaction, findings } = resayBar(store.getState(), text);

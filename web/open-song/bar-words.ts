@@ -1,3 +1,4 @@
+import { formatBar, type BarIndex } from "@intonazione/core/foundation";
 import { readBarWords, sayBarWords } from "@intonazione/core/callout";
 import type { Finding } from "@intonazione/core/foundation";
 import { tidyMarks, type BarMark, type Song, type Transaction } from "@intonazione/core/score";
@@ -14,9 +15,17 @@ function barHere(state: SongState) {
   const phrase = song.phrases.find(({ id }) => id === stop?.phraseId);
   if (!stop || !phrase) return undefined;
   const frames = framesFor(song, phrase, barsHere(state).length);
-  const bar = stop.bar - 1;
+  const { bar, barOfPart } = stop;
   const mark: BarMark = phrase.marks.find((one) => one.bar === bar) ?? { bar };
-  return { song, phrase, bar, mark, frame: frames[bar]!, before: frames[bar - 1] ?? song };
+  return {
+    song,
+    phrase,
+    bar,
+    barOfPart,
+    mark,
+    frame: frames[bar]!,
+    before: frames[bar - 1] ?? song,
+  };
 }
 
 /** Metre, tempo, pick-up and chords that the bar at the cursor says; nothing where it says none. */
@@ -32,23 +41,23 @@ export function resayBar(
 ): { readonly transaction?: Transaction; readonly findings: readonly Finding[] } {
   const at = barHere(state);
   if (!at) return { findings: [] };
-  const { song, phrase, bar, before } = at;
+  const { song, phrase, bar, barOfPart, before } = at;
   const { metre, tempoBpm } = before;
   const context = { ...contextOf(partAt(song, state.cursor.partId), song, state.studio) };
   const { words, findings } = readBarWords(text, { ...context, metre, tempoBpm });
   if (findings.length > 0) return { findings };
   const others = phrase.marks.filter((one) => one.bar !== bar);
   const marks = tidyMarks([...others, { ...words, bar }], song);
-  return { transaction: writeMarks(phrase, marks, bar), findings };
+  return { transaction: writeMarks(phrase, marks, barOfPart), findings };
 }
 
 function writeMarks(
   phrase: Song["phrases"][number],
   marks: readonly BarMark[],
-  bar: number,
+  bar: BarIndex,
 ): Transaction {
   return {
-    label: `say what holds in bar ${bar + 1}`,
+    label: `say what holds in ${formatBar(bar)}`,
     edits: [{ kind: "replace-phrase", phrase: { ...phrase, marks } }],
   };
 }

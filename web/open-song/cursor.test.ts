@@ -1,3 +1,4 @@
+import { barNumber } from "@intonazione/core/foundation";
 import {
   applyEdit,
   barsOfPart,
@@ -76,7 +77,7 @@ describe("walking", () => {
   it("tells bar and onset of every stop", () => {
     const long = songOf(["'4 E0 E1 E2 E3 '8 E0 E1"]);
     const stops = stopsOf(long, "guitar").map(
-      ({ bar, onset }) => `${bar}:${onset.num}/${onset.den}`,
+      ({ bar, onset }) => `${barNumber(bar)}:${onset.num}/${onset.den}`,
     );
     expect(stops).toEqual(["1:0/1", "1:1/4", "1:1/2", "1:3/4", "2:0/1", "2:1/8"]);
   });

@@ -1,3 +1,4 @@
+import { barsOn, type BarIndex } from "@intonazione/core/foundation";
 import type { Fraction } from "@intonazione/core/rhythm";
 import {
   linesOfPart,
@@ -21,8 +22,10 @@ export interface Cursor {
 /** An event of a part with where it stands. */
 export interface Stop {
   readonly phraseId: string;
-  /** Counted from 1 within the phrase. */
-  readonly bar: number;
+  /** Within the phrase. */
+  readonly bar: BarIndex;
+  /** Through the part. */
+  readonly barOfPart: BarIndex;
   /** From the start of the bar. */
   readonly onset: Fraction;
   readonly event: LineEvent;
@@ -31,12 +34,15 @@ export interface Stop {
 const stopsOfLines = new WeakMap<readonly Bar[], readonly Stop[]>();
 
 /** The events of one line; worked out once for each, since lines never change in place. */
-function stopsOfLine(phraseId: string, bars: readonly Bar[]): readonly Stop[] {
+function stopsOfLine(phraseId: string, bars: readonly Bar[], before: number): readonly Stop[] {
   const known = stopsOfLines.get(bars);
-  if (known && (known.length === 0 || known[0]!.phraseId === phraseId)) return known;
+  const first = known?.[0];
+  const isSame = !first || (first.phraseId === phraseId && first.barOfPart - first.bar === before);
+  if (known && isSame) return known;
   const stops = eventsInLine(bars).map(({ event, bar, onset }): Stop => ({
     phraseId,
-    bar: bar + 1,
+    bar,
+    barOfPart: barsOn(bar, before),
     onset,
     event,
   }));
@@ -46,7 +52,12 @@ function stopsOfLine(phraseId: string, bars: readonly Bar[]): readonly Stop[] {
 
 /** Every event of a part, phrase after phrase. */
 export function stopsOf(song: Song, partId: string): readonly Stop[] {
-  return linesOfPart(song, partId).flatMap(({ phraseId, bars }) => stopsOfLine(phraseId, bars));
+  let before = 0;
+  return linesOfPart(song, partId).flatMap(({ phraseId, bars }) => {
+    const stops = stopsOfLine(phraseId, bars, before);
+    before += bars.length;
+    return stops;
+  });
 }
 
 export function stopAt(song: Song, cursor: Cursor): Stop | undefined {

@@ -1,3 +1,4 @@
+import type { BarIndex } from "@intonazione/core/foundation";
 import type { CalloutContext } from "@intonazione/core/callout";
 import {
   neckOf,
@@ -107,13 +108,13 @@ export function placeNames(part: Part, song: Pick<Song, "style">, studio: PlaceS
   return names;
 }
 
-/** What holds in a bar of a part's line, counted from 1 within its phrase. */
+/** What holds in a bar of a part's line. */
 export function frameAt(
   song: Song,
   partId: string,
-  { phraseId, bar }: { readonly phraseId: string; readonly bar: number },
+  { phraseId, bar }: { readonly phraseId: string; readonly bar: BarIndex },
 ): BarFrame {
   const phrase = song.phrases.find(({ id }) => id === phraseId)!;
   const bars = lineOf(song, phraseId, partId)?.bars.length ?? 0;
-  return framesFor(song, phrase, bars)[bar - 1]!;
+  return framesFor(song, phrase, bars)[bar]!;
 }

@@ -3,6 +3,7 @@ import { hasErrors, isSame, type Finding } from "@intonazione/core/foundation";
 import type { PlaceStyle } from "@intonazione/core/neck";
 import { placeBars, secondsPerWholeIn, type OwnProfile } from "@intonazione/core/placement";
 import {
+  barsBefore,
   eventsOf,
   lineOf,
   mergeBars,
@@ -92,7 +93,11 @@ function readDraft(
   // A part's first line in a phrase adds to what the phrase says already, and so does a sentence,
   // which has no words for it; a call-out that rewrites a line says it all.
   const isAdding = !line || isEnglish(typed);
-  const context = { ...contextOf(part, song, studio), ...(isAdding && { marks: marksBefore }) };
+  const context = {
+    ...contextOf(part, song, studio),
+    barsBefore: barsBefore(song, { phraseId, partId: part.id }),
+    ...(isAdding && { marks: marksBefore }),
+  };
   const { bars, marks: said, findings, understood } = readSaid(typed, context, newId);
   const merged = mergeBars(before, bars);
   const beyond = marksBefore.filter(({ bar }) => bar >= bars.length);

@@ -1,8 +1,8 @@
+import type { BarIndex } from "@intonazione/core/foundation";
 import type { Pitch } from "@intonazione/core/pitch";
 import { compare, type Fraction } from "@intonazione/core/rhythm";
-import { linesOfPart, type Song } from "@intonazione/core/score";
 import type { Mark } from "@intonazione/core/tuning-finder";
-import { stopsOf, type Stop } from "./cursor";
+import type { Stop } from "./cursor";
 
 /** What a listener can tell of one event. */
 export type EventMark = Pick<Mark, "open" | "rings" | "bend">;
@@ -23,31 +23,13 @@ export function hear(listening: Listening, eventId: string, heard: EventMark): L
   return { ...listening, events: hasWords ? { ...others, [eventId]: heard } : others };
 }
 
-/** A stop with its bar counted through all phrases of the part, from 1, as the tuning finder does. */
-export interface PooledStop extends Stop {
-  readonly pooledBar: number;
-}
-
-export function pooledStops(song: Song, partId: string): readonly PooledStop[] {
-  const before = new Map<string, number>();
-  let bars = 0;
-  for (const line of linesOfPart(song, partId)) {
-    before.set(line.phraseId, bars);
-    bars += line.bars.length;
-  }
-  return stopsOf(song, partId).map((stop) => ({
-    ...stop,
-    pooledBar: before.get(stop.phraseId)! + stop.bar,
-  }));
-}
-
 export interface MarkedStop {
-  readonly stop: PooledStop;
+  readonly stop: Stop;
   readonly heard: EventMark;
 }
 
 /** What was heard and still stands in the song, in its order. */
-export function markedStops(stops: readonly PooledStop[], { events }: Listening): MarkedStop[] {
+export function markedStops(stops: readonly Stop[], { events }: Listening): MarkedStop[] {
   return stops.flatMap((stop) => {
     const heard = events[stop.event.id];
     return heard ? [{ stop, heard }] : [];
@@ -55,13 +37,13 @@ export function markedStops(stops: readonly PooledStop[], { events }: Listening)
 }
 
 export function markOf({ stop, heard }: MarkedStop): Mark {
-  return { bar: stop.pooledBar, onset: stop.onset, ...heard };
+  return { bar: stop.barOfPart, onset: stop.onset, ...heard };
 }
 
 /** The stop where something was asked for. */
 export function stopOfMoment(
-  stops: readonly PooledStop[],
-  { bar, onset }: { readonly bar: number; readonly onset: Fraction },
-): PooledStop | undefined {
-  return stops.find((stop) => stop.pooledBar === bar && compare(stop.onset, onset) === 0);
+  stops: readonly Stop[],
+  { bar, onset }: { readonly bar: BarIndex; readonly onset: Fraction },
+): Stop | undefined {
+  return stops.find((stop) => stop.barOfPart === bar && compare(stop.onset, onset) === 0);
 }

@@ -1,3 +1,4 @@
+import type { BarIndex } from "@intonazione/core/foundation";
 import type { Capo, Instrument } from "@intonazione/core/instrument";
 import type { Place } from "@intonazione/core/neck";
 import { displayChord, displayPitch, otherName, type Chord } from "@intonazione/core/pitch";
@@ -238,7 +239,12 @@ export function takeBackAcceptance(song: Song, finding: string): Transaction {
 }
 
 /** Writes a chord over a moment of a bar, by its index; one that stands there already gives way. */
-export function nameChordAt(phrase: Phrase, bar: number, at: Fraction, chord: Chord): Transaction {
+export function nameChordAt(
+  phrase: Phrase,
+  bar: BarIndex,
+  at: Fraction,
+  chord: Chord,
+): Transaction {
   const own = phrase.marks.find((mark) => mark.bar === bar) ?? { bar };
   const others = (own.chords ?? []).filter((one) => compare(one.at, at) !== 0);
   const chords = [...others, { at, chord }].sort((a, b) => compare(a.at, b.at));

@@ -1,4 +1,4 @@
-import type { Finding, Whereabouts } from "@intonazione/core/foundation";
+import { formatBar, type Finding, type Whereabouts } from "@intonazione/core/foundation";
 
 const SIGN = { error: "✕", warning: "!", info: "i" } as const;
 const WORD = { error: "left out", warning: "look here", info: "note" } as const;
@@ -12,7 +12,7 @@ function placeOf({ line, column, bar }: Whereabouts): string {
   const parts = [
     line !== undefined && `line ${line}`,
     column !== undefined && `column ${column}`,
-    line === undefined && bar !== undefined && `bar ${bar}`,
+    line === undefined && bar !== undefined && formatBar(bar),
   ];
   return parts.filter(Boolean).join(", ");
 }

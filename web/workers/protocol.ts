@@ -1,3 +1,4 @@
+import type { BarIndex } from "@intonazione/core/foundation";
 import type { TextTabReading } from "@intonazione/core/formats/text-tab";
 import type { Gains, Passage } from "@intonazione/core/passage";
 import type { Performance } from "@intonazione/core/playing";
@@ -19,7 +20,7 @@ export interface AdviceRequest {
   readonly wishes: Wishes;
   readonly profile: Profile;
   /** The only bar to be placed, by index; the whole phrase where it is left out. */
-  readonly onlyBar?: number;
+  readonly onlyBar?: BarIndex;
   /** How many ways; 3 where it is left out. */
   readonly count?: number;
 }

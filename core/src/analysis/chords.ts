@@ -1,3 +1,4 @@
+import type { BarIndex } from "../foundation/bar-index";
 import type { ChordQuality } from "../pitch/chord";
 import type { Key } from "../pitch/key";
 import { compare, toNumber, type Fraction } from "../rhythm/fraction";
@@ -8,7 +9,7 @@ import { soundingMoments, type HeardNote } from "./heard";
 /** What a part sounds as a chord from one moment on. */
 export interface HeardChord {
   /** Index of the bar. */
-  readonly bar: number;
+  readonly bar: BarIndex;
   /** From the first event of the bar. */
   readonly onset: Fraction;
   /** The event that begins it. */

@@ -1,3 +1,4 @@
+import type { BarIndex } from "../foundation/bar-index";
 import { intervalBetween, type Interval } from "../pitch/interval";
 import { compare, type Fraction } from "../rhythm/fraction";
 import { soundingMoments, type HeardNote, type SoundingMoment } from "./heard";
@@ -5,7 +6,7 @@ import { soundingMoments, type HeardNote, type SoundingMoment } from "./heard";
 /** Two parts at one moment, when either of them begins to sound. */
 export interface HarmonyMoment {
   /** Index of the bar. */
-  readonly bar: number;
+  readonly bar: BarIndex;
   readonly onset: Fraction;
   /** Of each part the note that the interval is measured from: the upper one of a chord. */
   readonly one: HeardNote;

@@ -1,3 +1,4 @@
+import { barsOn, type BarIndex } from "../foundation/bar-index";
 import { fifthsOf, plainNameAtFifths } from "../pitch/key";
 import { atHeight, midiOf, type Pitch } from "../pitch/pitch";
 import { add, compare, toNumber, type Fraction } from "../rhythm/fraction";
@@ -13,7 +14,7 @@ export interface HeardNote {
   readonly note: PitchedNote;
   readonly event: LineEvent;
   /** Index of its bar in the line. */
-  readonly bar: number;
+  readonly bar: BarIndex;
   /** From the first event of its bar. */
   readonly onset: Fraction;
   /** Whole notes from the start of the line, by what is written. */
@@ -86,7 +87,7 @@ const ON_BEAT = 1.2;
 
 /**
  * Heard notes as evidence for a key, weighted by length and metre.
- * @param barsBefore How many bars of the part stand before the line: bars are told by their numbers.
+ * @param barsBefore How many bars of the part stand before the line: the result counts through the part.
  * @param order Of its phrase in the song: what comes later in the song is a later moment.
  */
 export function keyNotes(
@@ -106,7 +107,7 @@ export function keyNotes(
     return {
       midi,
       weight: length * metric * (isGhost ? 0.5 : 1),
-      bar: barsBefore + bar + 1,
+      bar: barsOn(bar, barsBefore),
       isOnDownbeat: at === 0,
       moment: order * LONGEST_PHRASE + start,
     };
@@ -115,7 +116,7 @@ export function keyNotes(
 
 /** What sounds together from one moment on. */
 export interface SoundingMoment {
-  readonly bar: number;
+  readonly bar: BarIndex;
   readonly onset: Fraction;
   readonly start: number;
   /** Lowest first; those held from before among them. */

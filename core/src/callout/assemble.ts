@@ -1,3 +1,4 @@
+import { barEntries, barIndex } from "../foundation/bar-index";
 import { add, compare, formatFraction, subtract, ZERO, type Fraction } from "../rhythm/fraction";
 import { barLength, type Metre } from "../rhythm/metre";
 import { parseOnset } from "../rhythm/onset";
@@ -89,7 +90,7 @@ class Assembly {
     if (this.lastChord && this.said.get(count)?.chords) {
       this.report("chord-over-nothing", this.lastChord, "no note follows under this chord");
     }
-    const marks = this.bars.flatMap((_, bar): BarMark[] => {
+    const marks = barEntries(this.bars).flatMap(([bar]): BarMark[] => {
       const mark = { ...this.kept.get(bar), ...this.said.get(bar), bar };
       return Object.keys(mark).length > 1 ? [mark] : [];
     });
@@ -98,7 +99,7 @@ class Assembly {
 
   /** What was said of the bar in the making. */
   private get mark(): Draft {
-    const bar = this.bars.length;
+    const bar = barIndex(this.bars.length);
     let mark = this.said.get(bar);
     if (!mark) {
       mark = { bar };

@@ -1,3 +1,4 @@
+import { FIRST_BAR } from "../foundation/bar-index";
 import type { Finding } from "../foundation/finding";
 import { compare } from "../rhythm/fraction";
 import { barLength } from "../rhythm/metre";
@@ -21,7 +22,7 @@ export function sayBarWords(words: BarWords, frame: BarFrame): string {
   const chords = (words.chords ?? []).map((chord) =>
     sayChord(chord, compare(chord.at, frame.from) === 0 ? undefined : frame.metre),
   );
-  return [...sayMark({ ...words, bar: 0 }, frame), ...chords].join(" ");
+  return [...sayMark({ ...words, bar: FIRST_BAR }, frame), ...chords].join(" ");
 }
 
 /**

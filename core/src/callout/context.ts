@@ -17,6 +17,8 @@ export interface CalloutContext {
   readonly tempoBpm: number;
   /** Semitones from what a shape is called to what it sounds. */
   readonly shift: number;
+  /** How many bars of the part stand before the phrase: findings count through the part. */
+  readonly barsBefore?: number;
   /** What the phrase's bars say already, which holds unless the call-out says otherwise. */
   readonly marks?: readonly BarMark[];
 }

@@ -49,16 +49,17 @@ export function parseCallout(
   // What was said by its pitch keeps the name it was given.
   const bars = spellBars(assembled, context.key, ({ place }) => place !== undefined);
   const frames = framesOf(marks, context, bars.length);
-  const checked = [...checkBounds(bars), ...checkLinks(bars), ...checkTuplets(bars)].map(
-    (finding): Finding => {
+  const before = context.barsBefore ?? 0;
+  const checked = [checkBounds, checkLinks, checkTuplets]
+    .flatMap((check) => check(bars, before))
+    .map((finding): Finding => {
       const span = parser.spans.get(finding.where.eventId ?? "");
       if (!span) return finding;
       return {
         ...finding,
         where: { ...finding.where, column: span.start + 1, length: span.length },
       };
-    },
-  );
-  const findings = [...parser.scanner.findings, ...checked, ...checkBars(bars, frames)];
+    });
+  const findings = [...parser.scanner.findings, ...checked, ...checkBars(bars, frames, before)];
   return { bars, marks, findings };
 }

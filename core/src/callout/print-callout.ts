@@ -1,3 +1,4 @@
+import { FIRST_BAR, barIndex } from "../foundation/bar-index";
 import { formatChord } from "../pitch/chord";
 import { formatDuration } from "../rhythm/duration";
 import { add, compare, formatFraction, fraction, sum } from "../rhythm/fraction";
@@ -24,7 +25,7 @@ export function printCallout(
 ): string {
   const frames = framesOf(marks, context, Math.max(1, bars.length));
   const markOf = new Map(marks.map((mark) => [mark.bar, mark]));
-  if (bars.length === 0) return sayMark(markOf.get(0), frames[0]!).join(" ");
+  if (bars.length === 0) return sayMark(markOf.get(FIRST_BAR), frames[0]!).join(" ");
   const words: string[] = [];
   let duration = "";
   for (let index = 0; index < bars.length;) {
@@ -32,7 +33,7 @@ export function printCallout(
     const said = new BarPrinter(context, times > 1 ? "" : duration).print(
       bars[index]!,
       frames[index]!,
-      markOf.get(index),
+      markOf.get(barIndex(index)),
     );
     duration = said.duration;
     const isLast = index + times === bars.length;

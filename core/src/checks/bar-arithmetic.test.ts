@@ -1,3 +1,4 @@
+import { FIRST_BAR } from "../foundation/bar-index";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { add, compare, fraction, sum, ZERO, type Fraction } from "../rhythm/fraction";
@@ -27,7 +28,7 @@ describe("bar arithmetic", () => {
     [bar(), "bar 1 is a whole note too short for 4/4"],
   ])("says by how much a bar is off", (one, message) => {
     const [finding] = checkBars([one, full], framesIn(FOUR, 2));
-    expect(finding).toMatchObject({ message, severity: "warning", where: { bar: 1 } });
+    expect(finding).toMatchObject({ message, severity: "warning", where: { bar: 0 } });
   });
 
   it("takes a short last bar for one in the making, but not a long one", () => {
@@ -62,7 +63,7 @@ describe("bar arithmetic", () => {
         expect(back).toEqual(total);
         const isOff = compare(excess, ZERO) !== 0;
         expect(
-          checkBars([one, bar()], framesIn(metre, 2)).some(({ where }) => where.bar === 1),
+          checkBars([one, bar()], framesIn(metre, 2)).some(({ where }) => where.bar === FIRST_BAR),
         ).toBe(isOff);
       }),
     );

@@ -1,3 +1,4 @@
+import { barEntries, barsOn, formatBar } from "../foundation/bar-index";
 import type { Finding } from "../foundation/finding";
 import { durationInWords } from "../rhythm/duration";
 import { subtract, sum, ZERO, type Fraction } from "../rhythm/fraction";
@@ -24,18 +25,18 @@ export function balanceOf(
  * Bars that do not add up. A last bar that is short is only worth a word: it may be still in the
  * writing, or end on the way to the next phrase. A second voice may be short, but not too long.
  * @param frames What holds in each bar.
- * @param before How many bars of the part stand before these: bars are told by their numbers.
+ * @param before How many bars of the part stand before these: findings count through the part.
  */
 export function checkBars(
   bars: readonly Bar[],
   frames: readonly BarFrame[],
   before = 0,
 ): readonly Finding[] {
-  return bars.flatMap((bar, index): Finding[] => {
+  return barEntries(bars).flatMap(([index, bar]): Finding[] => {
     const frame = frames[index]!;
     const found: Finding[] = [];
     const { excess } = balanceOf(bar, frame);
-    const number = before + index + 1;
+    const ofPart = barsOn(index, before);
     const isLast = index === bars.length - 1;
     const say = (voice: string, over: Fraction) => {
       const amount = durationInWords({ num: Math.abs(over.num), den: over.den });
@@ -44,8 +45,8 @@ export function checkBars(
       found.push({
         code: isOver ? "bar-over" : "bar-under",
         severity: !isOver && isLast ? "info" : "warning",
-        where: { bar: number },
-        message: `${voice}bar ${number} is ${article(amount)} too ${isOver ? "long" : "short"} for ${formatMetre(frame.metre)}${from}`,
+        where: { bar: ofPart },
+        message: `${voice}${formatBar(ofPart)} is ${article(amount)} too ${isOver ? "long" : "short"} for ${formatMetre(frame.metre)}${from}`,
       });
     };
     if (excess.num !== 0) say("", excess);

@@ -1,3 +1,4 @@
+import { barNumber } from "../foundation/bar-index";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { songOf } from "../playing/playing.test-kit";
@@ -10,8 +11,8 @@ import { checkLinks } from "./links";
 /** `bar.event code` of every finding, both counted from 1; voice two behind a bar's own. */
 function found(bars: readonly Bar[]): readonly string[] {
   return checkLinks(bars).map(({ code, where }) => {
-    const { events, voiceTwo = [] } = bars[where.bar! - 1]!;
-    return `${where.bar}.${[...events, ...voiceTwo].findIndex(({ id }) => id === where.eventId) + 1} ${code}`;
+    const { events, voiceTwo = [] } = bars[where.bar!]!;
+    return `${barNumber(where.bar!)}.${[...events, ...voiceTwo].findIndex(({ id }) => id === where.eventId) + 1} ${code}`;
   });
 }
 const barsOf = (text: string) => songOf([text]).lines[0]!.bars;

@@ -1,3 +1,4 @@
+import { barsOn, formatBar } from "../foundation/bar-index";
 import type { Finding } from "../foundation/finding";
 import { displayPitch, midiOf } from "../pitch/pitch";
 import type { Bar } from "../score/bar";
@@ -32,13 +33,13 @@ export function checkLinks(bars: readonly Bar[], barsBefore = 0): readonly Findi
     pitchedIn(event).flatMap((note): Finding[] => {
       const found = problemOf(note, before);
       if (!found) return [];
-      const number = barsBefore + bar + 1;
+      const ofPart = barsOn(bar, barsBefore);
       return [
         {
           code: found.code,
           severity: "warning",
-          where: { bar: number, eventId: event.id },
-          message: `bar ${number}: ${found.message}`,
+          where: { bar: ofPart, eventId: event.id },
+          message: `${formatBar(ofPart)}: ${found.message}`,
         },
       ];
     }),

@@ -1,3 +1,4 @@
+import { barEntries, barsOn, formatBar, type BarIndex } from "../foundation/bar-index";
 import type { Finding } from "../foundation/finding";
 import {
   NAME_OF_VALUE,
@@ -53,16 +54,16 @@ export function tupletRuns(events: readonly LineEvent[]): readonly TupletRun[] {
 
 /** Tuplets that are not filled, or hold more than they can. */
 export function checkTuplets(bars: readonly Bar[], barsBefore = 0): readonly Finding[] {
-  return bars.flatMap((bar, index) =>
+  return barEntries(bars).flatMap(([index, bar]) =>
     [bar.events, ...(bar.voiceTwo ? [bar.voiceTwo] : [])].flatMap((voice) =>
       tupletRuns(voice)
         .filter(({ isFull }) => !isFull)
-        .map((run) => unfilled(run, barsBefore + index + 1)),
+        .map((run) => unfilled(run, barsOn(index, barsBefore))),
     ),
   );
 }
 
-function unfilled({ actual, events, end }: TupletRun, bar: number): Finding {
+function unfilled({ actual, events, end }: TupletRun, bar: BarIndex): Finding {
   const first = events[0]!;
   const tuplet = usualTuplet(actual);
   const unit = fraction(1, unitOf(events) * actual);
@@ -76,7 +77,7 @@ function unfilled({ actual, events, end }: TupletRun, bar: number): Finding {
     code: "tuplet-not-full",
     severity: "warning",
     where: { bar, eventId: first.event.id },
-    message: `bar ${bar}: a ${tupletInWords(tuplet)} of ${name}s has ${formatFraction(share)} of them where ${wanted} belong`,
+    message: `${formatBar(bar)}: a ${tupletInWords(tuplet)} of ${name}s has ${formatFraction(share)} of them where ${wanted} belong`,
   };
 }
 

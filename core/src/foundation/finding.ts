@@ -1,14 +1,17 @@
+import type { BarIndex } from "./bar-index";
+
 export type Severity = "error" | "warning" | "info";
 
 /**
- * Where a finding lies. `line` and `column` count characters of a text from 1; `bar` counts from 1;
+ * Where a finding lies. `line` and `column` count characters of a text from 1; `bar` counts through
+ * its part or file, as `formatBar` names it;
  * `length` is how many columns are meant.
  */
 export interface Whereabouts {
   readonly line?: number;
   readonly column?: number;
   readonly length?: number;
-  readonly bar?: number;
+  readonly bar?: BarIndex;
   /** The event that is meant. */
   readonly eventId?: string;
 }

@@ -7,3 +7,13 @@ export { Memory } from "./memory";
 export { sharing } from "./sharing";
 export { applyDifference, differenceOf, type Difference } from "./difference";
 export { fingerprint } from "./fingerprint";
+export {
+  barEntries,
+  barIndex,
+  barNumber,
+  barNumbered,
+  barsOn,
+  FIRST_BAR,
+  formatBar,
+  type BarIndex,
+} from "./bar-index";

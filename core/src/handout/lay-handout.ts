@@ -3,7 +3,15 @@ import { neckOf } from "../neck/neck";
 import { placeNamesOf } from "../neck/place-names";
 import { signatureOf } from "../pitch/key";
 import { suggestStrokes } from "../playing/strokes";
-import { framesOfPhrase, lineOf, styleOf, type Part, type Phrase, type Song } from "../score/song";
+import {
+  barsBefore,
+  framesOfPhrase,
+  lineOf,
+  styleOf,
+  type Part,
+  type Phrase,
+  type Song,
+} from "../score/song";
 import { layRows, type Row } from "../strip/layout";
 import { soundingShift } from "../theory/fingered";
 import { fingeredChord } from "../theory/shapes-and-sound";
@@ -134,13 +142,14 @@ function rowSetting(song: Song, part: Part, phrase: Phrase, options: HandoutOpti
   const bars = lineOf(song, phrase.id, part.id)?.bars ?? [];
   const frames = framesOfPhrase(song, phrase, bars.length);
   const { instrument, capo } = part;
-  const flagged = options.flagged?.get(phrase.id);
+  const { flagged } = options;
   const wantsFingers = options.lanes.has("fingers") || options.lanes.has("shapes");
   return {
     names: placeNamesOf(part, styleOf(song, options.style)),
     key: song.key,
     shift: soundingShift(instrument, capo),
     works: suggestStrokes(bars, frames, part.picking, instrument.tuning.length),
+    barsBefore: barsBefore(song, { phraseId: phrase.id, partId: part.id }),
     ...(flagged && { flagged }),
     fingers: wantsFingers ? suggestFingers(bars, neckOf(instrument, capo)) : new Map(),
   };

@@ -1,3 +1,4 @@
+import type { BarIndex } from "../foundation/bar-index";
 import { USUAL_STYLE, type PlaceStyle } from "../neck/place-names";
 
 export const PAPERS = {
@@ -30,8 +31,8 @@ export interface HandoutOptions {
   readonly footer: string;
   /** How strings are called and frets counted, where the song does not say. */
   readonly style: PlaceStyle;
-  /** Bars that somebody should look at, counted from 1, by phrase. */
-  readonly flagged?: ReadonlyMap<string, ReadonlySet<number>>;
+  /** Bars that somebody should look at, through each part. */
+  readonly flagged?: ReadonlySet<BarIndex>;
 }
 
 export const USUAL_HANDOUT: HandoutOptions = {

@@ -1,3 +1,4 @@
+import { barNumber, barsOn, type BarIndex } from "../foundation/bar-index";
 import { displayStringName } from "../instrument/string-names";
 import type { FingerByHand } from "../neck/neck";
 import type { PlaceNames } from "../neck/place-names";
@@ -28,8 +29,10 @@ export interface RowSetting {
   readonly shift: number;
   readonly works: ReadonlyMap<string, Handwork>;
   readonly fingers: ReadonlyMap<string, FingerByHand>;
-  /** Bars of the phrase, counted from 1, that somebody should look at. */
-  readonly flagged?: ReadonlySet<number>;
+  /** How many bars of the part stand before the phrase: bars are numbered through the part. */
+  readonly barsBefore: number;
+  /** Bars of the part that somebody should look at. */
+  readonly flagged?: ReadonlySet<BarIndex>;
 }
 
 /** One row of a strip: strings with their names at the left, bars behind each other. */
@@ -52,7 +55,14 @@ export function rowMarks(
     group(
       gutter + x,
       0,
-      barMarks(box, row.firstBar + index, isLast, row.bars[index - 1]?.box, lanes, setting),
+      barMarks(
+        box,
+        barsOn(row.firstBar, setting.barsBefore + index),
+        isLast,
+        row.bars[index - 1]?.box,
+        lanes,
+        setting,
+      ),
     ),
   );
   return [...names, ...laneLabels(lanes, gutter), ...(first.box.width > 0 ? [edge] : []), ...bars];
@@ -76,7 +86,7 @@ function laneLabels({ sounds, fingered, degrees }: PaperLanes, gutter: number): 
 
 function barMarks(
   box: BarBox,
-  number: number,
+  bar: BarIndex,
   isLast: boolean,
   before: BarBox | undefined,
   lanes: PaperLanes,
@@ -89,8 +99,8 @@ function barMarks(
   }
   const bottom = stringY(lanes, lanes.strings);
   marks.push(stroke(`M${box.width} ${lanes.tab}V${bottom}`, isLast ? 2.4 : 1));
-  marks.push(...frameMarks(box, number, before, lanes));
-  if (setting.flagged?.has(number)) marks.push(...flagMarks(box.width, lanes));
+  marks.push(...frameMarks(box, bar, before, lanes));
+  if (setting.flagged?.has(bar)) marks.push(...flagMarks(box.width, lanes));
   if (lanes.chords !== undefined) marks.push(...chordMarks(box, lanes.chords, setting));
   if (lanes.count !== undefined) {
     for (const { x, text: count, isHeld } of box.counts) {
@@ -132,7 +142,7 @@ function flagMarks(width: number, lanes: PaperLanes): readonly Mark[] {
 /** The bar's number, a new metre or tempo, and where a pick-up begins. */
 function frameMarks(
   { frame }: BarBox,
-  number: number,
+  bar: BarIndex,
   before: BarBox | undefined,
   lanes: PaperLanes,
 ): readonly Mark[] {
@@ -146,7 +156,7 @@ function frameMarks(
   ];
   const y = lanes.head + 4;
   return [
-    ...(frame.from.num === 0 ? [text(5, y, String(number), { size: 9, grey: 0.45 })] : []),
+    ...(frame.from.num === 0 ? [text(5, y, String(barNumber(bar)), { size: 9, grey: 0.45 })] : []),
     ...(words.length > 0 ? [text(20, y, words.join(" · "), { face: "bold", size: 10 })] : []),
   ];
 }

@@ -1,3 +1,4 @@
+import type { BarIndex } from "../foundation/bar-index";
 import { fingertipMm } from "../neck/fret-geometry";
 import type { Neck } from "../neck/neck";
 import { isFretted, spanMm, stringsApart } from "./grip";
@@ -16,7 +17,7 @@ export interface Difficulty {
     readonly hardship: Hardship;
     /** Its share of the level. */
     readonly amount: number;
-    readonly bars: readonly number[];
+    readonly bars: readonly BarIndex[];
   }[];
 }
 
@@ -29,7 +30,7 @@ const NEARLY_WORST = 0.8;
  * is in its worst bar, added up. docs/placement.md gives the measures; they are ours.
  */
 export function difficultyOf(plan: Plan, neck: Neck, player: PlayerHand): Difficulty {
-  const bars = new Map<number, PlannedMoment[]>();
+  const bars = new Map<BarIndex, PlannedMoment[]>();
   for (const one of plan.moments) {
     const bar = bars.get(one.at.bar) ?? [];
     bars.set(one.at.bar, bar);
@@ -111,7 +112,7 @@ const HARD_WORDS: Readonly<Record<Hardship, string>> = {
   bends: "bends that have to land",
 };
 
-/** @example difficultyInWords({ level: 3.4, because: [{ hardship: "stretches", amount: 2, bars: [1] }] }) // "difficulty 3.4, for wide stretches" */
+/** @example difficultyInWords({ level: 3.4, because: [{ hardship: "stretches", amount: 2, bars: [] }] }) // "difficulty 3.4, for wide stretches" */
 export function difficultyInWords({ level, because: [first] }: Difficulty): string {
   const reason = first ? `, for ${hardshipInWords(first.hardship)}` : "";
   return `difficulty ${level.toFixed(1)}${reason}`;

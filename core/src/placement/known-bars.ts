@@ -1,3 +1,4 @@
+import type { BarIndex } from "../foundation/bar-index";
 import { formatFraction, type Fraction } from "../rhythm/fraction";
 import { midiOf } from "../pitch/pitch";
 import { momentsOf, type Bar } from "../score/bar";
@@ -15,7 +16,7 @@ export class KnownBars {
   learn(
     bars: readonly Bar[],
     moments: readonly {
-      readonly at: { readonly bar: number; readonly onset: Fraction };
+      readonly at: { readonly bar: BarIndex; readonly onset: Fraction };
       readonly hand: Hand;
     }[],
   ): void {

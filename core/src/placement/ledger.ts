@@ -1,3 +1,4 @@
+import type { BarIndex } from "../foundation/bar-index";
 import { addUp, holdTerms, type Judgement } from "./cost-model";
 import { moveTerms } from "./move-terms";
 import { passing } from "./passing";
@@ -13,7 +14,7 @@ export interface Entry {
   /** Index of the moment in its plan. */
   readonly moment: number;
   /** Index of the bar in its line. */
-  readonly bar: number;
+  readonly bar: BarIndex;
   readonly term: Term;
   readonly points: number;
 }

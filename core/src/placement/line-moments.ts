@@ -1,3 +1,4 @@
+import { barEntries, type BarIndex } from "../foundation/bar-index";
 import { placesSounding } from "../neck/harmonic";
 import type { Neck, Place } from "../neck/neck";
 import { midiOf, type Midi } from "../pitch/pitch";
@@ -24,7 +25,7 @@ export interface LineNote {
 /** What sounds at one moment of a line: what begins, and what is still held or left ringing. */
 export interface LineMoment {
   /** Index of the bar. */
-  readonly bar: number;
+  readonly bar: BarIndex;
   /** From the first event of the bar. */
   readonly onset: Fraction;
   /** Low pitches first, dead strokes last; at least one. */
@@ -49,7 +50,7 @@ export type Allow = (
 export function lineMoments(
   bars: readonly Bar[],
   neck: Neck,
-  secondsPerWhole: (bar: number) => number,
+  secondsPerWhole: (bar: BarIndex) => number,
   allow: Allow,
 ): readonly LineMoment[] {
   const moments: LineMoment[] = [];
@@ -63,7 +64,7 @@ export function lineMoments(
   };
   let gap = 0;
   let isAfterRest = false;
-  for (const [index, bar] of bars.entries()) {
+  for (const [index, bar] of barEntries(bars)) {
     const seconds = secondsPerWhole(index);
     let at = ZERO;
     const sound = barSound(bar, ZERO, strings);

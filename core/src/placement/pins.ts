@@ -1,3 +1,4 @@
+import { barEntries, barsOn, type BarIndex } from "../foundation/bar-index";
 import type { Place } from "../neck/neck";
 import type { Pitch } from "../pitch/pitch";
 import { eventsOf, withEvents } from "../score/bar";
@@ -11,14 +12,14 @@ export type Pin =
   | {
       readonly kind: "place";
       readonly noteId: string;
-      readonly bar: number;
+      readonly bar: BarIndex;
       readonly pitch: Pitch;
       readonly place: Place;
     }
   | {
       readonly kind: "not-on";
       readonly noteId: string;
-      readonly bar: number;
+      readonly bar: BarIndex;
       readonly pitch: Pitch;
       readonly strings: readonly number[];
     }
@@ -28,7 +29,7 @@ export type Pin =
 /** Pins that cannot all be met: the fewest of them that stand against each other, or against the line. */
 export interface PinConflict {
   /** Index of the bar where it shows. */
-  readonly bar: number;
+  readonly bar: BarIndex;
   readonly pins: readonly Pin[];
 }
 
@@ -63,7 +64,7 @@ export function pinConflicts(
     if (smallest) {
       conflicts.push({
         bar,
-        pins: smallest.map((pin) => ("bar" in pin ? { ...pin, bar: pin.bar + from } : pin)),
+        pins: smallest.map((pin) => ("bar" in pin ? { ...pin, bar: barsOn(pin.bar, from) } : pin)),
       });
     }
   }
@@ -71,9 +72,9 @@ export function pinConflicts(
 }
 
 /** Bars with a note that lost its place, or with a rule that is broken. */
-function troubledBars(plan: Plan, { bars }: Pick<LineRequest, "bars">): readonly number[] {
-  const troubled = new Set<number>();
-  for (const [index, bar] of bars.entries()) {
+function troubledBars(plan: Plan, { bars }: Pick<LineRequest, "bars">): readonly BarIndex[] {
+  const troubled = new Set<BarIndex>();
+  for (const [index, bar] of barEntries(bars)) {
     const notes = eventsOf([bar]).flatMap(notesOf);
     if (notes.some(({ id }) => plan.unreachable.has(id))) troubled.add(index);
   }
@@ -87,7 +88,7 @@ function pinsOf({ bars, wishes }: LineRequest): readonly Pin[] {
   if (wishes.withoutStrings?.length) {
     pins.push({ kind: "without-strings", strings: wishes.withoutStrings });
   }
-  for (const [bar, own] of bars.entries()) {
+  for (const [bar, own] of barEntries(bars)) {
     for (const note of eventsOf([own]).flatMap(notesOf)) {
       if (note.kind === "dead") continue;
       const at = { noteId: note.id, bar, pitch: note.pitch };

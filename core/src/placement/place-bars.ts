@@ -1,3 +1,4 @@
+import type { BarIndex } from "../foundation/bar-index";
 import type { Neck, Place } from "../neck/neck";
 import { withEvents, type Bar } from "../score/bar";
 import { withNotes, type Note } from "../score/event";
@@ -13,7 +14,7 @@ export interface PlacingOptions {
   /** Hands and judgement to work with; of the neck alone where it is left out. */
   readonly table?: HandTable;
   /** By bar: how long a whole note lasts. */
-  readonly secondsPerWhole?: (bar: number) => number;
+  readonly secondsPerWhole?: (bar: BarIndex) => number;
   readonly wishes?: Wishes;
 }
 

@@ -1,3 +1,4 @@
+import type { BarIndex } from "../foundation/bar-index";
 import { wholeSeconds } from "../rhythm/tempo";
 import type { Bar } from "../score/bar";
 import {
@@ -36,7 +37,7 @@ export function secondsPerWholeIn(
   setting: Setting,
   phrase: Phrase | undefined,
   bars: number,
-): (bar: number) => number {
+): (bar: BarIndex) => number {
   const frames = phrase ? framesOfPhrase(setting, phrase, bars) : [];
   return (bar) => wholeSeconds(frames[bar]?.tempoBpm ?? setting.tempoBpm);
 }
@@ -121,7 +122,7 @@ export function lineRequest(
     readonly scope?: Scope;
     readonly wishes?: Wishes;
     readonly bars?: readonly Bar[];
-    readonly onlyBar?: number;
+    readonly onlyBar?: BarIndex;
   } = {},
 ): LineRequest {
   const line = lineOf(song, phraseId, part.id);

@@ -1,3 +1,4 @@
+import type { BarIndex } from "../foundation/bar-index";
 import { fretFromNut, type Neck } from "../neck/neck";
 import { midiOf, type Midi } from "../pitch/pitch";
 import { eventsOf, type Bar } from "../score/bar";
@@ -56,10 +57,10 @@ export interface LineRequest {
   readonly bars: readonly Bar[];
   readonly scope: Scope;
   /** By bar: how long a whole note lasts. */
-  readonly secondsPerWhole: (bar: number) => number;
+  readonly secondsPerWhole: (bar: BarIndex) => number;
   readonly wishes: Wishes;
   /** The only bar (its index) whose notes may move; all may where it is left out. */
-  readonly onlyBar?: number;
+  readonly onlyBar?: BarIndex;
   /** Where the hand comes from, and how bars that sound alike were placed before. */
   readonly after?: { readonly last: PlannedMoment | undefined; readonly known: KnownBars };
 }

@@ -1,9 +1,9 @@
-import { listInWords } from "../foundation/list-words";
+import { barsOn, formatBars, type BarIndex } from "../foundation/bar-index";
 import type { Matter, Reason } from "./reasons";
 
 /** Like “fewer shifts: 1 instead of 4 (bars 2 and 3)”. */
-export function reasonInWords({ matter, counts, bars }: Reason): string {
-  return said(matter, counts) + barsInWords(bars);
+export function reasonInWords({ matter, counts, bars }: Reason, barsBefore = 0): string {
+  return said(matter, counts) + barsInWords(bars.map((bar) => barsOn(bar, barsBefore)));
 }
 
 function said(matter: Matter, counts: Reason["counts"]): string {
@@ -56,8 +56,7 @@ function said(matter: Matter, counts: Reason["counts"]): string {
 
 const MOST_BARS_TOLD = 4;
 
-function barsInWords(bars: readonly number[]): string {
+function barsInWords(bars: readonly BarIndex[]): string {
   if (bars.length === 0 || bars.length > MOST_BARS_TOLD) return "";
-  const numbers = bars.map((bar) => bar + 1);
-  return ` (${numbers.length === 1 ? "bar" : "bars"} ${listInWords(numbers)})`;
+  return ` (${formatBars(bars)})`;
 }

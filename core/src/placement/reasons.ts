@@ -1,3 +1,4 @@
+import type { BarIndex } from "../foundation/bar-index";
 import type { Neck } from "../neck/neck";
 import { isOpen } from "./grip";
 import type { Entry } from "./ledger";
@@ -34,7 +35,7 @@ export interface Reason {
   /** How much cheaper the matter makes it, in points; more than 0. */
   readonly points: number;
   /** Indices of the bars where that is so, rising; empty where it is so in all of them. */
-  readonly bars: readonly number[];
+  readonly bars: readonly BarIndex[];
   /** What there is of it in this plan and in the other, where it can be counted. */
   readonly counts?: readonly [own: number, other: number];
 }
@@ -52,7 +53,7 @@ export function reasonsFor(own: Weighed, other: Weighed, neck: Neck): readonly R
   const reasons: Reason[] = [];
   for (const matter of Object.keys(MATTERS) as Matter[]) {
     const terms: readonly Term[] = MATTERS[matter];
-    const byBar = new Map<number, number>();
+    const byBar = new Map<BarIndex, number>();
     const add = (entries: readonly Entry[], sign: 1 | -1) => {
       for (const { term, bar, points } of entries) {
         if (terms.includes(term)) byBar.set(bar, (byBar.get(bar) ?? 0) + sign * points);

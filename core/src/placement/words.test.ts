@@ -1,3 +1,4 @@
+import { barIndex } from "../foundation/bar-index";
 import { describe, expect, it } from "vitest";
 import { fret } from "../neck/neck";
 import { difficultyInWords, type Difficulty } from "./difficulty";
@@ -27,17 +28,25 @@ describe("reasons", () => {
     ["only shapes that the hand knows", reason("shapes", { counts: [0, 1] })],
     ["spares the little finger", reason("fingers", { counts: [1, 4] })],
     ["nearer strings", reason("strings", { counts: [4, 4] })],
-    ["no stretch (bar 2)", reason("stretch", { counts: [0, 2], bars: [1] })],
-    ["fuller, on thicker strings (bars 1, 3 and 4)", reason("tone", { bars: [0, 2, 3] })],
+    ["no stretch (bar 2)", reason("stretch", { counts: [0, 2], bars: [barIndex(1)] })],
+    [
+      "fuller, on thicker strings (bars 1, 3 and 4)",
+      reason("tone", { bars: [0, 2, 3].map(barIndex) }),
+    ],
     // More bars than anybody keeps in mind.
-    ["what comes again keeps its shape", reason("motif", { bars: [0, 1, 2, 3, 4] })],
+    ["what comes again keeps its shape", reason("motif", { bars: [0, 1, 2, 3, 4].map(barIndex) })],
   ])("say: %s", (words, own) => {
     expect(reasonInWords(own)).toBe(words);
+  });
+
+  it("count bars through the part", () => {
+    const tone = reason("tone", { bars: [0, 2].map(barIndex) });
+    expect(reasonInWords(tone, 4)).toBe("fuller, on thicker strings (bars 5 and 7)");
   });
 });
 
 describe("pins in conflict", () => {
-  const d4 = { noteId: "n", bar: 1, pitch: { step: "D", alter: 0, octave: 4 } } as const;
+  const d4 = { noteId: "n", bar: barIndex(1), pitch: { step: "D", alter: 0, octave: 4 } } as const;
   const place: Pin = { kind: "place", ...d4, place: { string: 5, fret: fret(17) } };
 
   it.each<[string, readonly Pin[]]>([
@@ -54,7 +63,7 @@ describe("pins in conflict", () => {
       [{ kind: "without-strings", strings: [1, 2, 3] }, place],
     ],
   ])("say: %s", (words, pins) => {
-    expect(conflictInWords({ bar: 1, pins })).toBe(words);
+    expect(conflictInWords({ bar: barIndex(1), pins })).toBe(words);
   });
 });
 
@@ -64,8 +73,8 @@ describe("difficulty", () => {
     const hard: Difficulty = {
       level: 7.25,
       because: [
-        { hardship: "movement", amount: 3, bars: [1] },
-        { hardship: "bends", amount: 1, bars: [0] },
+        { hardship: "movement", amount: 3, bars: [barIndex(1)] },
+        { hardship: "bends", amount: 1, bars: [barIndex(0)] },
       ],
     };
     expect(difficultyInWords(hard)).toBe("difficulty 7.3, for long ways for the hand");

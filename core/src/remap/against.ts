@@ -1,3 +1,4 @@
+import { barIndex, type BarIndex } from "../foundation/bar-index";
 import { midiOf, type Pitch } from "../pitch/pitch";
 import { compare, type Fraction } from "../rhythm/fraction";
 import { momentsOf, type Bar } from "../score/bar";
@@ -9,7 +10,7 @@ export type Relation = "same" | "octave" | "clash" | "together" | "alone";
 /** A moment at which one of two parts, or both, begin to sound. */
 export interface Meeting {
   /** Index of the bar. */
-  readonly bar: number;
+  readonly bar: BarIndex;
   readonly onset: Fraction;
   readonly one: readonly Pitch[];
   readonly other: readonly Pitch[];
@@ -19,7 +20,9 @@ export interface Meeting {
 /** Two parts of a phrase against each other in sounding pitch, whatever they are tuned to. */
 export function againstEachOther(one: readonly Bar[], other: readonly Bar[]): readonly Meeting[] {
   const bars = Math.max(one.length, other.length);
-  return Array.from({ length: bars }, (_, bar) => meetingsIn(bar, one[bar], other[bar])).flat();
+  return Array.from({ length: bars }, (_, bar) =>
+    meetingsIn(barIndex(bar), one[bar], other[bar]),
+  ).flat();
 }
 
 interface Sounding {
@@ -27,7 +30,7 @@ interface Sounding {
   readonly pitches: readonly Pitch[];
 }
 
-function meetingsIn(bar: number, one: Bar | undefined, other: Bar | undefined): Meeting[] {
+function meetingsIn(bar: BarIndex, one: Bar | undefined, other: Bar | undefined): Meeting[] {
   const a = soundingIn(one);
   const b = soundingIn(other);
   const onsets = [...a, ...b].map(({ onset }) => onset).sort(compare);

@@ -1,3 +1,4 @@
+import { barEntries, type BarIndex } from "../foundation/bar-index";
 import type { Neck } from "../neck/neck";
 import { placesSounding } from "../neck/harmonic";
 import { chromasOf, type Chord } from "../pitch/chord";
@@ -37,7 +38,7 @@ export function bringWithin(
   const bent = new Map<string, Bent>();
   if (beyond === "mark") return { bars, bent };
   const chordAt = chordFinder(frames);
-  const within = bars.map((bar, index) => {
+  const within = barEntries(bars).map(([index, bar]) => {
     const onsets = onsetsIn(bar);
     const chromas = chromasIn(bar);
     return withEvents(bar, (event) => {
@@ -116,7 +117,7 @@ function chromasIn(bar: Bar): ReadonlySet<number> {
 
 /** The chord that sounds at a moment, wherever it was written. */
 function chordFinder(frames: readonly Pick<BarFrame, "chords">[]) {
-  return (bar: number, onset: Fraction | undefined): Chord | undefined => {
+  return (bar: BarIndex, onset: Fraction | undefined): Chord | undefined => {
     for (let at = bar; at >= 0; at--) {
       const chords = frames[at]?.chords ?? [];
       const due = chords.filter(

@@ -1,3 +1,4 @@
+import type { BarIndex } from "../foundation/bar-index";
 import { displayPitch, type Pitch } from "../pitch/pitch";
 import { explainUnreachable, type WhyUnreachable } from "../placement/unreachable";
 import type { Fraction } from "../rhythm/fraction";
@@ -13,7 +14,7 @@ export type Change = {
   readonly eventId: string;
   readonly phraseId: string;
   /** Counted from 1 through the whole part. */
-  readonly bar: number;
+  readonly bar: BarIndex;
   /** From the start of the bar, as a fraction of a whole note. */
   readonly onset: Fraction;
   readonly pitch: Pitch;

@@ -1,3 +1,4 @@
+import { barEntries, barsOn, formatBar } from "../foundation/bar-index";
 import type { Finding } from "../foundation/finding";
 import { soundedAt } from "../neck/harmonic";
 import { fret, isOnNeck, type Neck } from "../neck/neck";
@@ -25,24 +26,29 @@ export interface MovedPhrase {
   readonly findings: readonly Finding[];
 }
 
-/** Moves the bars of a phrase on their own neck. Rhythm and techniques stay. */
+/**
+ * Moves the bars of a phrase on their own neck. Rhythm and techniques stay.
+ * @param barsBefore How many bars of the part stand before the phrase: findings count through the part.
+ */
 export function movePhrase(
   bars: readonly Bar[],
   neck: Neck,
   key: Key,
   move: PhraseMove,
+  barsBefore = 0,
 ): MovedPhrase {
   if (move.by === 0) return { bars, findings: [] };
   const findings: Finding[] = [];
   const isByShape = move.kind === "frets" || move.kind === "strings";
-  const moved = bars.map((bar, index) =>
+  const moved = barEntries(bars).map(([index, bar]) =>
     withEvents(bar, (event) =>
       withNotes(event, (note) => {
         const fresh = isByShape ? shiftShape(note, neck, key, move) : shiftPitch(note, key, move);
         if (fresh) return fresh;
         const name = note.kind === "pitched" ? displayPitch(note.pitch) : "a dead stroke";
-        const message = `bar ${index + 1}: ${name} would leave the neck`;
-        const where = { bar: index + 1, eventId: event.id };
+        const ofPart = barsOn(index, barsBefore);
+        const message = `${formatBar(ofPart)}: ${name} would leave the neck`;
+        const where = { bar: ofPart, eventId: event.id };
         findings.push({ code: "off-the-neck", severity: "warning", where, message });
         return note;
       }),
@@ -50,12 +56,13 @@ export function movePhrase(
   );
   if (isByShape) return { bars: moved, findings };
   const { bars: placed, unreachable } = placeBars(moved, neck, "unpinned");
-  for (const [index, bar] of placed.entries()) {
+  for (const [index, bar] of barEntries(placed)) {
     for (const event of eventsOf([bar])) {
       for (const note of notesOf(event)) {
         if (note.kind !== "pitched" || !unreachable.has(note.id)) continue;
-        const message = `bar ${index + 1}: ${displayPitch(note.pitch)} has no place on this neck`;
-        const where = { bar: index + 1, eventId: event.id };
+        const ofPart = barsOn(index, barsBefore);
+        const message = `${formatBar(ofPart)}: ${displayPitch(note.pitch)} has no place on this neck`;
+        const where = { bar: ofPart, eventId: event.id };
         findings.push({ code: "no-place", severity: "warning", where, message });
       }
     }

@@ -1,3 +1,4 @@
+import { barEntries, barsOn, formatBar, type BarIndex } from "../foundation/bar-index";
 import { checkLinks } from "../checks/links";
 import type { Finding } from "../foundation/finding";
 import type { Capo } from "../instrument/capo";
@@ -115,13 +116,13 @@ export function remapPart(
   );
   const lost = new Map(plans.flatMap(({ unreachable }) => [...unreachable]));
   const findings: Finding[] = [];
-  let bar = 0;
+  let barsBefore = 0;
   const lines = placed.map((line, index): Line => {
     const stroke = (bars: readonly Bar[], old: readonly Bar[]) =>
-      withStrokes(bars, old, from.openMidi.length, neck.openMidi.length);
+      withStrokes(bars, old, from.openMidi.length, neck.openMidi.length, barsBefore);
     const own = stroke(line.bars, inRange[index]!.bars);
-    findings.push(...own.findings.map((finding) => atBar(finding, bar)));
-    bar += line.bars.length;
+    findings.push(...own.findings);
+    barsBefore += line.bars.length;
     return {
       ...line,
       bars: beyond === "mark" ? own.bars : withoutLost(own.bars, lost),
@@ -227,7 +228,7 @@ function changesIn(
         noteId: note.id,
         eventId,
         phraseId,
-        bar: before + bar + 1,
+        bar: barsOn(bar, before),
         onset,
         pitch: pitches.get(note.id) ?? note.pitch,
       };
@@ -240,14 +241,14 @@ function changesIn(
 }
 
 interface PitchedAt {
-  readonly bar: number;
+  readonly bar: BarIndex;
   readonly onset: Fraction;
   readonly eventId: string;
   readonly note: PitchedNote;
 }
 
 function pitchedIn(bars: readonly Bar[]): readonly PitchedAt[] {
-  return bars.flatMap((bar, index) =>
+  return barEntries(bars).flatMap(([index, bar]) =>
     momentsOf(bar).flatMap(({ onset, events }) =>
       events.flatMap((event) =>
         notesOf(event).flatMap((note) =>
@@ -265,31 +266,20 @@ function pitchesById(bars: readonly Bar[]): ReadonlyMap<string, Pitch> {
 /** Techniques that the other places do not carry: slurs across strings, bends of open strings. */
 function techniqueFindings(lines: readonly Line[]): readonly Finding[] {
   const findings: Finding[] = [];
-  let bar = 0;
+  let before = 0;
   for (const { bars } of lines) {
-    const links = checkLinks(bars).filter(({ code }) => code === "link-across-strings");
-    findings.push(...links.map((finding) => atBar(finding, bar)));
-    for (const { bar: at, eventId, note } of pitchedIn(bars)) {
+    const links = checkLinks(bars, before).filter(({ code }) => code === "link-across-strings");
+    findings.push(...links);
+    for (const { bar, eventId, note } of pitchedIn(bars)) {
       if (note.place?.fret !== 0 || !techniqueOf(note, "bend")) continue;
       findings.push({
         code: "bend-on-open-string",
         severity: "warning",
-        where: { bar: bar + at + 1, eventId },
-        message: `bar ${bar + at + 1}: the bend lies on an open string`,
+        where: { bar: barsOn(bar, before), eventId },
+        message: `${formatBar(barsOn(bar, before))}: the bend lies on an open string`,
       });
     }
-    bar += bars.length;
+    before += bars.length;
   }
   return findings;
-}
-
-/** Bars of a line's findings count from its phrase; here they count through the part. */
-function atBar(finding: Finding, before: number): Finding {
-  const { bar } = finding.where;
-  if (before === 0 || bar === undefined) return finding;
-  return {
-    ...finding,
-    where: { ...finding.where, bar: bar + before },
-    message: finding.message.replace(/^bar \d+/u, `bar ${bar + before}`),
-  };
 }

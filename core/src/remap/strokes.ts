@@ -1,3 +1,4 @@
+import { barEntries, barsOn, formatBar } from "../foundation/bar-index";
 import type { Finding } from "../foundation/finding";
 import { eventsOf, withEvents, type Bar } from "../score/bar";
 import { notesOf, stringOf, type Note } from "../score/event";
@@ -21,15 +22,17 @@ export interface Stroked {
 /**
  * Puts dead strokes on the strings that placed notes leave free, counted from the thickest.
  * @param before The same bars with their strokes, on a neck of `from` strings.
+ * @param barsBefore How many bars of the part stand before these: findings count through the part.
  */
 export function withStrokes(
   bars: readonly Bar[],
   before: readonly Bar[],
   from: number,
   to: number,
+  barsBefore = 0,
 ): Stroked {
   const findings: Finding[] = [];
-  const stroked = bars.map((bar, index) => {
+  const stroked = barEntries(bars).map(([index, bar]) => {
     const old = eventsOf([before[index]!])[Symbol.iterator]();
     let isJoined = false;
     const own = withEvents(bar, (event) => {
@@ -41,11 +44,12 @@ export function withStrokes(
       return { ...event, notes: [...event.notes, ...dead] };
     });
     if (isJoined) {
+      const ofPart = barsOn(index, barsBefore);
       findings.push({
         code: "dead-strokes-joined",
         severity: "info",
-        where: { bar: index + 1 },
-        message: `bar ${index + 1}: dead strokes fall together, since there are fewer strings`,
+        where: { bar: ofPart },
+        message: `${formatBar(ofPart)}: dead strokes fall together, since there are fewer strings`,
       });
     }
     return own;

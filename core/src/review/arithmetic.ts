@@ -1,3 +1,4 @@
+import { barsOn } from "../foundation/bar-index";
 import { balanceOf, checkBars } from "../checks/bar-arithmetic";
 import { checkForm } from "../checks/form";
 import { checkTuplets } from "../checks/tuplets";
@@ -14,7 +15,7 @@ import type { Mend } from "./mend";
 export function checkArithmetic(scan: LineScan): readonly ReviewFinding[] {
   const { line, frames, barsBefore, events } = scan;
   const bars = checkBars(line.bars, frames, barsBefore).flatMap((one): ReviewFinding[] => {
-    const bar = one.where.bar! - barsBefore - 1;
+    const bar = barsOn(one.where.bar!, -barsBefore);
     const { filled, excess } = balanceOf(line.bars[bar]!, frames[bar]!);
     const evidence = [
       `${formatFraction(filled)} of a whole note where ${formatFraction(frames[bar]!.length)} fit in ${formatMetre(frames[bar]!.metre)}`,

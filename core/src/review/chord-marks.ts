@@ -1,3 +1,4 @@
+import { barsOn } from "../foundation/bar-index";
 import type { HeardLine } from "../analysis/analyse-song";
 import type { HeardChord } from "../analysis/chords";
 import { chromasOf, displayChord, type Chord } from "../pitch/chord";
@@ -36,7 +37,7 @@ export function checkChordMarks(
         code: isOfTheHand ? "fingered-for-sounding" : "chord-named-otherwise",
         group: "words",
         severity: "warning",
-        where: { phraseId: phrase.id, partId: part.id, bar: barsBefore + bar + 1, eventId },
+        where: { phraseId: phrase.id, partId: part.id, bar: barsOn(bar, barsBefore), eventId },
         message: isOfTheHand
           ? `${displayChord(marked)} is the shape: ${displayChord(best)} sounds`
           : `${displayChord(marked)} stands over the bar, but ${part.name} sounds ${displayChord(best)}`,

@@ -1,3 +1,4 @@
+import { barNumber } from "../foundation/bar-index";
 import type { Finding, Severity, Whereabouts } from "../foundation/finding";
 import { acceptedKey } from "../score/accepted";
 import type { Mend } from "./mend";
@@ -14,7 +15,7 @@ export const GROUPS = [
 ] as const;
 export type Group = (typeof GROUPS)[number];
 
-/** Where a finding lies in a song. `bar` counts the part's bars from 1. */
+/** Where a finding lies in a song. */
 export interface ReviewPlace extends Whereabouts {
   readonly phraseId?: string;
   readonly partId?: string;
@@ -36,7 +37,10 @@ export interface ReviewFinding extends Finding {
 /** Stays the same while the event it concerns is there, whatever else is written. */
 export function findingKey({ code, where }: ReviewFinding): string {
   const { noteId, eventId, bar, string } = where;
-  return acceptedKey(code, { ...where, at: noteId ?? eventId ?? bar ?? string ?? "" });
+  return acceptedKey(code, {
+    ...where,
+    at: noteId ?? eventId ?? (bar && barNumber(bar)) ?? string ?? "",
+  });
 }
 
 /** Of findings that say the same of the same place, the first. */

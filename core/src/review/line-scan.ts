@@ -1,3 +1,4 @@
+import { barsOn, type BarIndex } from "../foundation/bar-index";
 import type { Severity } from "../foundation/finding";
 import { stringsOn } from "../strings/assumed-strings";
 import type { StringSet } from "../instrument/string-set";
@@ -61,7 +62,7 @@ export function scanLine(basis: LineBasis): LineScan {
 
 /** Where in a line something was found: an event, one of its notes, a bar by its index, or all of it. */
 export type FoundAt =
-  { readonly at: ScannedEvent; readonly note?: Note } | { readonly bar: number } | undefined;
+  { readonly at: ScannedEvent; readonly note?: Note } | { readonly bar: BarIndex } | undefined;
 
 /** A finding of a line, with the place filled in; of a bar that is its first event. */
 export function found(
@@ -83,7 +84,7 @@ export function found(
     where: {
       phraseId: phrase.id,
       partId: part.id,
-      ...(bar !== undefined && { bar: barsBefore + bar + 1 }),
+      ...(bar !== undefined && { bar: barsOn(bar, barsBefore) }),
       ...(event && { eventId: event.id }),
       ...(where && "at" in where && where.note && { noteId: where.note.id }),
     },

@@ -1,3 +1,4 @@
+import type { BarIndex } from "../foundation/bar-index";
 import type { Place } from "../neck/neck";
 import { displayKey, type Key } from "../pitch/key";
 import { durationInWords } from "../rhythm/duration";
@@ -8,7 +9,7 @@ import type { BendCourse, LinkKind, Technique } from "../score/technique";
 export type Mend =
   | NoteMend
   /** At the end of a bar, by its index in the line. */
-  | { readonly kind: "add-rest"; readonly bar: number; readonly duration: Fraction }
+  | { readonly kind: "add-rest"; readonly bar: BarIndex; readonly duration: Fraction }
   | { readonly kind: "drop-tremolo" }
   | { readonly kind: "respell" }
   | { readonly kind: "set-key"; readonly key: Key };

@@ -1,3 +1,4 @@
+import { barEntries, barsOn, type BarIndex } from "../foundation/bar-index";
 import type { HeardLine } from "../analysis/analyse-song";
 import { harmonyBetween, type HarmonyMoment } from "../analysis/harmony";
 import { displayPitch } from "../pitch/pitch";
@@ -21,10 +22,10 @@ export function checkPair(one: HeardLine, other: HeardLine): readonly ReviewFind
 
 function placeIn(
   { phrase, part, barsBefore }: HeardLine,
-  bar: number,
+  bar: BarIndex,
   eventId: string,
 ): ReviewPlace {
-  return { phraseId: phrase.id, partId: part.id, bar: barsBefore + bar + 1, eventId };
+  return { phraseId: phrase.id, partId: part.id, bar: barsOn(bar, barsBefore), eventId };
 }
 
 /** A clash that lasts at least so long, in whole notes, is heard as one. */
@@ -131,7 +132,7 @@ function disagreeingHits(a: HeardLine, b: HeardLine): readonly ReviewFinding[] {
 }
 
 function hitsBeside(one: HeardLine, other: HeardLine): ReviewFinding[] {
-  return one.line.bars.flatMap((bar, index) => {
+  return barEntries(one.line.bars).flatMap(([index, bar]) => {
     const theirs = timed(other.line.bars[index]?.events ?? []).filter(({ event }) =>
       isSounding(event),
     );

@@ -1,3 +1,4 @@
+import { barEntries, barsOn } from "../foundation/bar-index";
 import {
   chordsOf,
   heardLines,
@@ -193,9 +194,9 @@ function scaleFindings(
     const { phrase, part, line, barsBefore } = own;
     const key = keys.find((one) => one.phraseId === phrase.id && one.partId === part.id);
     if (!key) continue;
-    const texts = line.bars.flatMap((bar, index) =>
+    const texts = barEntries(line.bars).flatMap(([index, bar]) =>
       eventsOf([bar]).flatMap(({ id, note }) => {
-        const bar = barsBefore + index + 1;
+        const bar = barsOn(index, barsBefore);
         const where = { phraseId: phrase.id, partId: part.id, bar, eventId: id };
         return note === undefined ? [] : [{ text: note, where }];
       }),

@@ -1,3 +1,4 @@
+import { barEntries, barsOn, formatBar } from "../foundation/bar-index";
 import { chromaOf, displayPitchClass, formatPitchClass } from "../pitch/pitch";
 import { eventsOf, type Bar } from "../score/bar";
 import { notesOf } from "../score/event";
@@ -11,9 +12,9 @@ export function checkSpelling(scan: LineScan): readonly ReviewFinding[] {
   const mixed = line.bars.map(mixedNames);
   if (mixed.every((names) => names.length === 0)) return [];
   const usual = spellBars(line.bars, key).map(mixedNames);
-  return mixed.flatMap((names, bar): ReviewFinding[] => {
+  return barEntries(mixed).flatMap(([bar, names]): ReviewFinding[] => {
     if (names.length <= usual[bar]!.length) return [];
-    const message = `bar ${scan.barsBefore + bar + 1} calls one sound both ${names[0]!.join(" and ")}`;
+    const message = `${formatBar(barsOn(bar, scan.barsBefore))} calls one sound both ${names[0]!.join(" and ")}`;
     const evidence = ["by key and direction it has one name here"];
     return [
       found(scan, "words", "spelling-mixed", "info", { bar }, message, evidence, {

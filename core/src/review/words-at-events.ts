@@ -1,3 +1,4 @@
+import { barEntries, barsOn } from "../foundation/bar-index";
 import { intervalBetween } from "../pitch/interval";
 import type { HeardLine } from "../analysis/analyse-song";
 import type { HeardChord } from "../analysis/chords";
@@ -23,14 +24,14 @@ export function checkWordsAtEvents(
 ): readonly ReviewFinding[] {
   const { line, frames, barsBefore, phrase, part } = own;
   const shift = soundingShift(part.instrument, part.capo);
-  return line.bars.flatMap((bar, index) => {
+  return barEntries(line.bars).flatMap(([index, bar]) => {
     const onsets = new Map(eventsInLine([bar]).map(({ event, onset }) => [event.id, onset]));
     return eventsOf([bar]).flatMap((event, order, all): ReviewFinding[] => {
       if (event.note === undefined) return [];
       const where = {
         phraseId: phrase.id,
         partId: part.id,
-        bar: barsBefore + index + 1,
+        bar: barsOn(index, barsBefore),
         eventId: event.id,
       };
       const say = (code: string, message: string, evidence: readonly string[]): ReviewFinding => ({

@@ -1,11 +1,12 @@
+import { barIndex, type BarIndex } from "../foundation/bar-index";
 import type { Chord } from "../pitch/chord";
 import { compare, subtract, ZERO, type Fraction } from "../rhythm/fraction";
 import { barLength, type Metre } from "../rhythm/metre";
 
 /** What a bar of a phrase says to all parts. */
 export interface BarMark {
-  /** Index of the bar within the phrase, from 0. */
-  readonly bar: number;
+  /** Within the phrase. */
+  readonly bar: BarIndex;
   /** From this bar to the end of the phrase. */
   readonly metre?: Metre;
   /** Quarter notes a minute, 20–400, from this bar to the end of the phrase. */
@@ -52,7 +53,7 @@ export function framesOf(
   let over: Chord | undefined;
   const byBar = new Map(marks.map((mark) => [mark.bar, mark]));
   return Array.from({ length: count }, (_, bar) => {
-    const mark = byBar.get(bar);
+    const mark = byBar.get(barIndex(bar));
     if (!mark) return usual;
     if (mark.metre || mark.tempoBpm !== undefined) {
       metre = mark.metre ?? metre;

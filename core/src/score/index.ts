@@ -3,6 +3,7 @@ export {
   detailsOf,
   linesOfPart,
   framesOfPhrase,
+  barsBefore,
   lineOf,
   MAX_ACCEPTED,
   MAX_PARTS,

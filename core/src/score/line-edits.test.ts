@@ -1,3 +1,4 @@
+import { barIndex } from "../foundation/bar-index";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { fraction, toNumber } from "../rhythm/fraction";
@@ -46,7 +47,7 @@ describe("small changes of a line", () => {
   it("fill bar after bar at the end of a line, by the metre of each", () => {
     const beats = (bars: readonly Bar[]) =>
       bars.map(({ events }) => events.map(({ duration }) => 16 * toNumber(duration)).join(" "));
-    const marks = [{ bar: 2, metre: { beats: 3, unit: 4 } }];
+    const marks = [{ bar: barIndex(2), metre: { beats: 3, unit: 4 } }];
     const quarters = (count: number) => Array.from({ length: count }, rest);
     const filled = (bars: readonly Bar[], fresh: readonly LineEvent[]) =>
       beats(insertAfter(bars, framesOf(marks, SONG, 9), upper(bars).at(-1)?.id, fresh));
@@ -143,10 +144,10 @@ describe("what bars say to all parts", () => {
   });
 
   it.each([
-    ["the song's own metre", [{ bar: 0, metre: SONG.metre }], []],
-    ["a tempo that holds anyway", [{ bar: 1, tempoBpm: 96 }], []],
-    ["a bar that begins at its beginning", [{ bar: 2, from: fraction(0) }], []],
-    ["a list without chords", [{ bar: 0, chords: [] }], []],
+    ["the song's own metre", [{ bar: barIndex(0), metre: SONG.metre }], []],
+    ["a tempo that holds anyway", [{ bar: barIndex(1), tempoBpm: 96 }], []],
+    ["a bar that begins at its beginning", [{ bar: barIndex(2), from: fraction(0) }], []],
+    ["a list without chords", [{ bar: barIndex(0), chords: [] }], []],
   ])("leaves out %s", (_, marks, wanted) => {
     expect(tidyMarks(marks, SONG)).toEqual(wanted);
   });

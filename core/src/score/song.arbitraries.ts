@@ -1,3 +1,4 @@
+import { barIndex } from "../foundation/bar-index";
 import fc from "fast-check";
 import { capoOn, type Capo } from "../instrument/capo";
 import { usualInstrument } from "../instrument/instrument";
@@ -254,7 +255,7 @@ export function anyMarks(
       from: seldom(fc.constantFrom(fraction(1, 4), fraction(5, 16))),
       chords: fc.option(chords, { nil: undefined }),
     })
-    .map(({ bar, ...said }): BarMark => ({ bar, ...given(said) }));
+    .map(({ bar, ...said }): BarMark => ({ bar: barIndex(bar), ...given(said) }));
   return fc
     .uniqueArray(mark, { selector: ({ bar }) => bar, maxLength: bars })
     .map((marks) => tidyMarks(marks, song));

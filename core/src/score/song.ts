@@ -115,7 +115,24 @@ export interface LineWishes {
   readonly withoutStrings?: readonly number[];
 }
 
-export function lineOf(song: Song, phraseId: string, partId: string): Line | undefined {
+/** How many bars of a part stand before one of its phrases, or before one that is still to come: bars are counted through the part. */
+export function barsBefore(
+  song: Pick<Song, "phrases" | "lines">,
+  { phraseId, partId }: { readonly phraseId: string | undefined; readonly partId: string },
+): number {
+  let bars = 0;
+  for (const { id } of song.phrases) {
+    if (id === phraseId) return bars;
+    bars += lineOf(song, id, partId)?.bars.length ?? 0;
+  }
+  return bars;
+}
+
+export function lineOf(
+  song: Pick<Song, "lines">,
+  phraseId: string,
+  partId: string,
+): Line | undefined {
   return song.lines.find((line) => line.phraseId === phraseId && line.partId === partId);
 }
 

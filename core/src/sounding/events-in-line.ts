@@ -1,3 +1,4 @@
+import { barEntries, type BarIndex } from "../foundation/bar-index";
 import { add, compare, type Fraction } from "../rhythm/fraction";
 import { momentsOf, writtenLength, type Bar } from "../score/bar";
 import { lengthOf, notesOf, type LineEvent, type Note } from "../score/event";
@@ -10,7 +11,7 @@ export interface EventInLine {
   readonly event: LineEvent;
   readonly voice: Voice;
   /** Index of the bar. */
-  readonly bar: number;
+  readonly bar: BarIndex;
   /** From the first event of the bar. */
   readonly onset: Fraction;
   readonly isGrace: boolean;
@@ -20,7 +21,7 @@ export interface EventInLine {
 
 /** The last event of a voice, as long as the next one can follow it without a gap. */
 interface Last {
-  readonly bar: number;
+  readonly bar: BarIndex;
   readonly notes: readonly Note[];
   readonly isLastOfBar: boolean;
 }
@@ -29,7 +30,7 @@ interface Last {
 export function eventsInLine(bars: readonly Bar[]): readonly EventInLine[] {
   const events: EventInLine[] = [];
   const last = new Map<Voice, Last>();
-  for (const [index, bar] of bars.entries()) {
+  for (const [index, bar] of barEntries(bars)) {
     const second = new Set(bar.voiceTwo);
     const written = writtenLength(bar);
     for (const { onset, events: together } of momentsOf(bar)) {

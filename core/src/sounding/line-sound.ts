@@ -1,3 +1,4 @@
+import { barEntries, type BarIndex } from "../foundation/bar-index";
 import { add, fraction, toNumber, ZERO, type Fraction } from "../rhythm/fraction";
 import { wholeSeconds } from "../rhythm/tempo";
 import type { Bar } from "../score/bar";
@@ -18,7 +19,7 @@ export interface BarSpan {
 /** A note of a line, with how it begins. */
 export interface NoteInLine extends SoundingNote {
   /** Index of the bar. */
-  readonly bar: number;
+  readonly bar: BarIndex;
   readonly attack: Attack;
   /** The note that it goes on from; set exactly where the attack is “tied”. */
   readonly tiedFrom?: NoteInLine;
@@ -26,7 +27,7 @@ export interface NoteInLine extends SoundingNote {
 
 export interface MomentInLine extends SoundingMoment {
   /** Index of the bar. */
-  readonly bar: number;
+  readonly bar: BarIndex;
 }
 
 /** What one part plays in one phrase, as it sounds. */
@@ -58,7 +59,7 @@ export function lineSound(
   const newest = new Map<string, NoteInLine>();
   let start = ZERO;
   let startSeconds = 0;
-  for (const [index, bar] of bars.entries()) {
+  for (const [index, bar] of barEntries(bars)) {
     const frame = frames[index];
     const sound = writtenBarSound(bar, frame?.length ?? fraction(1), strings);
     const secondsAWhole = wholeSeconds(frame?.tempoBpm ?? 120);
@@ -82,12 +83,12 @@ export function lineSound(
 }
 
 /** A time within a bar as one of the line, in whole notes from its first event. */
-export function inLine({ bars }: LineSound, bar: number, onset: Fraction): Fraction {
+export function inLine({ bars }: LineSound, bar: BarIndex, onset: Fraction): Fraction {
   return add(bars[bar]!.start, onset);
 }
 
 /** The same in seconds. */
-export function secondsInLine({ bars }: LineSound, bar: number, onset: Fraction): number {
+export function secondsInLine({ bars }: LineSound, bar: BarIndex, onset: Fraction): number {
   const { startSeconds, secondsAWhole } = bars[bar]!;
   return startSeconds + secondsAWhole * toNumber(onset);
 }

@@ -1,3 +1,4 @@
+import { barIndex } from "../foundation/bar-index";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { songOf } from "../playing/playing.test-kit";
@@ -256,10 +257,11 @@ describe("a part in the playing", () => {
         const byPhrase = new Map(sounds(song).map(([line, sound]) => [line.phraseId, sound]));
         for (const { bar, start, notes } of partTimes(song, song.parts[0]!, bars)) {
           const sound = byPhrase.get(bar.pass.phraseId)!;
-          const barStart = secondsInLine(sound, bar.index, fraction(0));
+          const barStart = secondsInLine(sound, barIndex(bar.index), fraction(0));
           for (const { note, until } of notes) {
             const own = sound.notes.find((other) => other.note === note)!;
-            const at = (onset: Fraction) => secondsInLine(sound, bar.index, onset) - barStart;
+            const at = (onset: Fraction) =>
+              secondsInLine(sound, barIndex(bar.index), onset) - barStart;
             expect(start - bar.startSeconds).toBeCloseTo(at(own.onset), 6);
             expect(until - bar.startSeconds).toBeCloseTo(at(own.until), 6);
           }

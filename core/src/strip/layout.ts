@@ -1,3 +1,4 @@
+import { barIndex, type BarIndex } from "../foundation/bar-index";
 import { balanceOf } from "../checks/bar-arithmetic";
 import { isSame } from "../foundation/same";
 import type { Chord } from "../pitch/chord";
@@ -58,7 +59,7 @@ export interface BarBox {
 
 export interface Row {
   /** The first bar's number within the phrase, counted from 1. */
-  readonly firstBar: number;
+  readonly firstBar: BarIndex;
   readonly bars: readonly { readonly box: BarBox; readonly x: number; readonly isLast: boolean }[];
   readonly hasUnplaced: boolean;
 }
@@ -246,7 +247,7 @@ export function layRows(
       return at;
     });
     const hasUnplaced = laid.some(({ box }) => box.events.some(({ event }) => isUnplaced(event)));
-    rows.push(rowOnce({ firstBar: start + 1, bars: laid, hasUnplaced }));
+    rows.push(rowOnce({ firstBar: barIndex(start), bars: laid, hasUnplaced }));
     start = end;
   }
   return rows;

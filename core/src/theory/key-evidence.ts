@@ -1,3 +1,4 @@
+import { barNumber, formatBars, type BarIndex } from "../foundation/bar-index";
 import { listInWords } from "../foundation/list-words";
 import { fifthsOf, nearestFifths, pitchClassAtFifths, plainNameAtFifths } from "../pitch/key";
 import { chromaOf, displayPitchClass } from "../pitch/pitch";
@@ -74,13 +75,13 @@ function nameBeside(chroma: number, { tonic, name }: Scale) {
   return plainNameAtFifths(nearestFifths(chroma, middle));
 }
 
-function barsWith(chroma: number, notes: readonly KeyNote[]): readonly number[] {
+function barsWith(chroma: number, notes: readonly KeyNote[]): readonly BarIndex[] {
   return [...new Set(notes.filter(({ midi }) => midi % 12 === chroma).map(({ bar }) => bar))];
 }
 
 /** Like “bars 2 and 4”. */
-function barsInWords(bars: readonly number[]): string {
-  if (bars.length === 1) return `bar ${bars[0]}`;
-  if (bars.length <= MOST_BARS) return `bars ${listInWords(bars)}`;
-  return `bars ${listInWords([...bars.slice(0, MOST_BARS - 1), `${bars.length - MOST_BARS + 1} more`])}`;
+function barsInWords(bars: readonly BarIndex[]): string {
+  if (bars.length <= MOST_BARS) return formatBars(bars);
+  const first = bars.slice(0, MOST_BARS - 1).map(barNumber);
+  return `bars ${listInWords([...first, `${bars.length - first.length} more`])}`;
 }

@@ -1,3 +1,4 @@
+import type { BarIndex } from "../foundation/bar-index";
 import type { PitchClass } from "../pitch/pitch";
 import { correlation, profileOf } from "./key-profile";
 import { scaleKind, SCALES, tonicNear, type Scale, type ScaleKind } from "./scale";
@@ -8,7 +9,7 @@ export interface KeyNote {
   /** How much it counts: its length, and where in the bar it falls. Above 0. */
   readonly weight: number;
   /** Number of its bar, for the evidence. */
-  readonly bar: number;
+  readonly bar: BarIndex;
   /** Whether it begins its bar. */
   readonly isOnDownbeat: boolean;
   /** Notes of one chord are one moment; equal numbers sound together, later ones follow. */

@@ -1,3 +1,4 @@
+import { barIndex } from "../foundation/bar-index";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { CHORD_TONES, formatChord, chromasOf, type ChordQuality } from "../pitch/chord";
@@ -33,7 +34,7 @@ const lineOf = (midis: readonly number[]): readonly KeyNote[] =>
   midis.map((height, index) => ({
     midi: height,
     weight: index === 0 || index === midis.length - 1 ? 3 : 1,
-    bar: 1 + Math.floor(index / 8),
+    bar: barIndex(Math.floor(index / 8)),
     isOnDownbeat: index % 8 === 0,
     moment: index,
   }));

@@ -1,3 +1,4 @@
+import { barEntries, type BarIndex } from "../foundation/bar-index";
 import { midiOf, type Pitch } from "../pitch/pitch";
 import { formatFraction, ZERO, type Fraction } from "../rhythm/fraction";
 import { momentsOf, type Bar } from "../score/bar";
@@ -5,8 +6,8 @@ import { harmonicOf, notesOf, techniqueOf } from "../score/event";
 
 /** What a listener could tell of one moment. */
 export interface Mark {
-  /** Counted from 1 through all phrases. */
-  readonly bar: number;
+  /** Through all phrases. */
+  readonly bar: BarIndex;
   /** From the start of the bar, as a fraction of a whole note. */
   readonly onset: Fraction;
   /** Whether it was an open string; of a chord, whether one was among it. */
@@ -19,7 +20,8 @@ export interface Mark {
 
 /** What sounds at one moment, and all that is known of it. */
 export interface Sound {
-  readonly bar: number;
+  /** Through all phrases; absent for what was heard without saying where. */
+  readonly bar?: BarIndex;
   readonly onset: Fraction;
   /** MIDI numbers, rising, each once; what rings on from before is among them. */
   readonly pitches: readonly number[];
@@ -44,20 +46,20 @@ export function evidenceOf(
 ): Evidence {
   const byMoment = new Map(marks.map((mark) => [momentKey(mark.bar, mark.onset), mark]));
   const sounds: Sound[] = [];
-  for (const [index, bar] of phrases.flat().entries()) {
+  for (const [index, bar] of barEntries(phrases.flat())) {
     for (const { onset, events } of momentsOf(bar)) {
       const notes = events
         .flatMap(notesOf)
         .filter((note) => note.kind === "pitched" && !harmonicOf(note));
       const own = notes.flatMap((note) => (note.kind === "pitched" ? [midiOf(note.pitch)] : []));
       if (own.length === 0) continue;
-      const key = momentKey(index + 1, onset);
+      const key = momentKey(index, onset);
       const mark = byMoment.get(key);
       byMoment.delete(key);
       const before = sounds.at(-1);
       const pitches = mark?.rings && before ? [...own, ...before.pitches] : own;
       sounds.push({
-        bar: index + 1,
+        bar: index,
         onset,
         pitches: [...new Set<number>(pitches)].sort((a, b) => a - b),
         open: mark?.open,
@@ -69,11 +71,11 @@ export function evidenceOf(
   if (lowest) {
     const pitches = [midiOf(lowest)];
     const nothingElse = { open: undefined, isBent: false };
-    sounds.push({ bar: 0, onset: ZERO, pitches, ...nothingElse, isCertain: true });
+    sounds.push({ onset: ZERO, pitches, ...nothingElse, isCertain: true });
   }
   return { sounds, stray: [...byMoment.values()] };
 }
 
-function momentKey(bar: number, onset: Fraction): string {
+function momentKey(bar: BarIndex, onset: Fraction): string {
   return `${bar} ${formatFraction(onset)}`;
 }

@@ -1,3 +1,4 @@
+import { barIndex } from "../foundation/bar-index";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { familyOf } from "../instrument/instrument";
@@ -112,11 +113,11 @@ describe("the tuning finder", () => {
   it("never asks whether a bent note was open", () => {
     const line = ["drop-d", 0, "D minor", "'4 E0 A0 D0 B3 | B3 A0 E0 E0"] as const;
     const { question } = searched([...line]);
-    expect(question).toMatchObject({ bar: 1, pitch: { step: "D", octave: 4 } });
-    const bent = { bar: 1, onset: fraction(3, 4), bend: true };
+    expect(question).toMatchObject({ bar: 0, pitch: { step: "D", octave: 4 } });
+    const bent = { bar: barIndex(0), onset: fraction(3, 4), bend: true };
     const again = searched([...line], { marks: [bent] }).question;
-    expect(again).toMatchObject({ bar: 2, pitch: { step: "D", octave: 4 } });
-    const marks = [bent, { bar: 2, onset: fraction(0), bend: true }];
+    expect(again).toMatchObject({ bar: 1, pitch: { step: "D", octave: 4 } });
+    const marks = [bent, { bar: barIndex(1), onset: fraction(0), bend: true }];
     expect(searched([...line], { marks }).question?.pitch.octave).not.toBe(4);
   });
 
@@ -145,7 +146,7 @@ describe("the tuning finder", () => {
   });
 
   it("says which marks stand where nothing sounds, and finds nothing in silence", () => {
-    const stray = { bar: 9, onset: fraction(0), open: true };
+    const stray = { bar: barIndex(8), onset: fraction(0), open: true };
     expect(searched(PLAYED[0]!, { marks: [stray] }).evidence.stray).toEqual([stray]);
     expect(findTuning({ phrases: [[]], family: "guitar" }).found).toEqual([]);
   });

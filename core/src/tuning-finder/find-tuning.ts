@@ -1,3 +1,4 @@
+import type { BarIndex } from "../foundation/bar-index";
 import { NO_CAPO } from "../instrument/capo";
 import { USUAL_BUILD, type InstrumentFamily } from "../instrument/instrument";
 import type { Tuning } from "../instrument/tuning";
@@ -47,7 +48,7 @@ export interface FoundTuning {
 
 /** The mark that would tell most about the tuning. */
 export interface Question {
-  readonly bar: number;
+  readonly bar: BarIndex;
   readonly onset: Fraction;
   readonly pitch: Pitch;
   /** Names of the candidates on which it is an open string, and of those on which it is not. */
@@ -205,7 +206,8 @@ function questionFor(
   for (const { bar, onset, pitches, open, isBent } of sounds) {
     // Of a chord nobody hears which of its notes was open; what is bent was none.
     const [pitch, ...others] = pitches;
-    if (open !== undefined || isBent || others.length > 0 || asked.has(pitch!)) continue;
+    if (bar === undefined || open !== undefined || isBent || others.length > 0 || asked.has(pitch!))
+      continue;
     asked.add(pitch!);
     const isOpen = ({ candidate }: (typeof likely)[number]) => candidate.open.includes(pitch!);
     const share = likely.filter(isOpen).reduce((sum, { weight }) => sum + weight, 0) / all;

@@ -1,3 +1,4 @@
+import { formatBar } from "../foundation/bar-index";
 import { displayPitch } from "../pitch/pitch";
 import type { FoundTuning, Question } from "./find-tuning";
 
@@ -34,5 +35,5 @@ function sureness(share: number): string {
 
 /** Like “Was the D2 in bar 1 an open string?”. */
 export function questionInWords({ pitch, bar }: Question): string {
-  return `Was the ${displayPitch(pitch)} in bar ${bar} an open string?`;
+  return `Was the ${displayPitch(pitch)} in ${formatBar(bar)} an open string?`;
 }

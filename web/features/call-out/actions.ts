@@ -1,3 +1,4 @@
+import { barsBefore } from "@intonazione/core/score";
 import { phraseLetter, printCallout, sayEnglish, sayString } from "@intonazione/core/callout";
 import { formatFret, type Place } from "@intonazione/core/neck";
 import { contextOf, partAt, placeNames } from "@/open-song/derived";
@@ -52,7 +53,7 @@ export function commitDraft(store: SongStore): "written" | "rewritten" | "slip" 
  */
 export function otherForm(store: SongStore): string | undefined {
   const state = store.getState();
-  const { key, understood, bars, marks, text } = draftOf(state);
+  const { key, phraseId, understood, bars, marks, text } = draftOf(state);
   const { song } = state.history;
   const part = partAt(song, state.cursor.partId);
   const context = contextOf(part, song, state.studio);
@@ -60,7 +61,10 @@ export function otherForm(store: SongStore): string | undefined {
     store.setDraft(key, printCallout(bars, context, marks));
     return undefined;
   }
-  const sentences = sayEnglish(bars, context);
+  const sentences = sayEnglish(bars, {
+    ...context,
+    barsBefore: barsBefore(song, { phraseId, partId: part.id }),
+  });
   if (!sentences.ok) return sentences.error;
   if (text.trim() !== "") store.setDraft(key, sentences.value);
   return undefined;

@@ -1,5 +1,6 @@
 "use client";
 
+import { barsOn, formatBar } from "@intonazione/core/foundation";
 import type { HeardChord } from "@intonazione/core/analysis";
 import { displayChord, type Chord } from "@intonazione/core/pitch";
 import { add } from "@intonazione/core/rhythm";
@@ -80,7 +81,8 @@ export function ChordTable() {
                         })
                       }
                     >
-                      bar {barsBefore + chord.bar + 1}, {countInWords(at, frames[chord.bar]!.metre)}
+                      {formatBar(barsOn(chord.bar, barsBefore))},{" "}
+                      {countInWords(at, frames[chord.bar]!.metre)}
                     </button>
                   </td>
                   <td>

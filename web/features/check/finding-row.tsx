@@ -1,5 +1,6 @@
 "use client";
 
+import { formatBar } from "@intonazione/core/foundation";
 import {
   acceptedReason,
   editsOf,
@@ -8,7 +9,7 @@ import {
   type ReviewFinding,
   type ReviewPlace,
 } from "@intonazione/core/review";
-import { applyEdit, lineOf, type Song } from "@intonazione/core/score";
+import { applyEdit, barsBefore, lineOf, type Song } from "@intonazione/core/score";
 import { useEffect, useMemo, useRef } from "react";
 import { useOpenSong, useSong } from "@/open-song/context";
 import { placeNames } from "@/open-song/derived";
@@ -159,15 +160,12 @@ const BARS_SHOWN = 2;
 
 /** The bar of a finding and the one behind it; the first ones where it concerns the whole line. */
 function barsAround(song: Song, { phraseId, partId, bar }: ReviewPlace): Stretch {
-  let barsBefore = 0;
-  for (const phrase of song.phrases) {
-    if (phrase.id === phraseId) break;
-    barsBefore += lineOf(song, phrase.id, partId ?? "")?.bars.length ?? 0;
-  }
-  const bars = lineOf(song, phraseId ?? "", partId ?? "")?.bars.length ?? 0;
-  const own = bar === undefined ? 0 : bar - barsBefore - 1;
+  const at = { phraseId: phraseId ?? "", partId: partId ?? "" };
+  const before = barsBefore(song, at);
+  const bars = lineOf(song, at.phraseId, at.partId)?.bars.length ?? 0;
+  const own = bar === undefined ? 0 : bar - before;
   const from = Math.max(0, Math.min(own, bars - BARS_SHOWN));
-  return { from, to: from + BARS_SHOWN, barsBefore };
+  return { from, to: from + BARS_SHOWN, barsBefore: before };
 }
 
 function sentence(words: string): string {
@@ -178,6 +176,6 @@ function placeInWords({ where }: ReviewFinding, song: Song): string {
   const phrase = song.phrases.find(({ id }) => id === where.phraseId)?.name;
   const part =
     song.parts.length > 1 ? song.parts.find(({ id }) => id === where.partId)?.name : undefined;
-  const bar = where.bar === undefined ? undefined : `bar ${where.bar}`;
+  const bar = where.bar === undefined ? undefined : formatBar(where.bar);
   return [phrase, bar, part].filter(Boolean).join(" · ") || "the song";
 }

@@ -1,5 +1,6 @@
 "use client";
 
+import { barsOn, formatBar } from "@intonazione/core/foundation";
 import { harmonyBetween, parallelOf, type HarmonyMoment } from "@intonazione/core/analysis";
 import { displayPitch, intervalInWords } from "@intonazione/core/pitch";
 import { add } from "@intonazione/core/rhythm";
@@ -148,7 +149,7 @@ function Intervals({
                     className="min-h-6 underline decoration-hairline underline-offset-2"
                     onClick={() => store.moveCursor({ eventId: one.event.id, noteId: one.note.id })}
                   >
-                    bar {(heard?.barsBefore ?? 0) + bar + 1}
+                    {formatBar(barsOn(bar, heard?.barsBefore ?? 0))}
                     {frame && `, ${countInWords(add(onset, frame.from), frame.metre)}`}
                   </button>
                 </td>

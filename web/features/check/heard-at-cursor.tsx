@@ -1,5 +1,6 @@
 "use client";
 
+import { barInWords } from "@/open-song/where";
 import { fretFromNut, type Neck } from "@intonazione/core/neck";
 import { displayChord, displayPitch, type Chord } from "@intonazione/core/pitch";
 import { add, compare } from "@intonazione/core/rhythm";
@@ -50,7 +51,7 @@ export function HeardAtCursor() {
   const at = add(frame.from, stop.onset);
   const marked = chordAt(frame, at);
   const sounding = chordsInLine(song, heard).findLast(
-    (one) => one.bar === stop.bar - 1 && compare(one.onset, stop.onset) <= 0,
+    (one) => one.bar === stop.bar && compare(one.onset, stop.onset) <= 0,
   );
   const chord = marked ?? sounding?.readings[0]?.chord;
   return (
@@ -64,7 +65,7 @@ export function HeardAtCursor() {
               : "Rest"}
         </h2>
         <p className="mt-1 text-soft">
-          bar {heard.barsBefore + stop.bar}, {countInWords(at, frame.metre)}
+          {barInWords(song, stop)}, {countInWords(at, frame.metre)}
         </p>
       </div>
       {note?.kind === "pitched" && (

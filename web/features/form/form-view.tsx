@@ -1,7 +1,7 @@
 "use client";
 
 import { parseForm, phraseLetter, printForm } from "@intonazione/core/callout";
-import { hasErrors } from "@intonazione/core/foundation";
+import { barEntries, hasErrors } from "@intonazione/core/foundation";
 import { displayChord } from "@intonazione/core/pitch";
 import { playedBars } from "@intonazione/core/sounding";
 import { barLength } from "@intonazione/core/rhythm";
@@ -39,7 +39,10 @@ export function FormView() {
     const phrase = {
       id,
       name: frame.name,
-      marks: chords.map((chord, bar) => ({ bar, chords: [{ at: { num: 0, den: 1 }, chord }] })),
+      marks: barEntries(chords).map(([bar, chord]) => ({
+        bar,
+        chords: [{ at: { num: 0, den: 1 }, chord }],
+      })),
     };
     const bars = chords.map(() => ({
       events: [{ kind: "rest" as const, id: newId(), duration: barLength(song.metre) }],

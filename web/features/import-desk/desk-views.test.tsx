@@ -1,3 +1,4 @@
+import { barNumbered, type BarIndex } from "@intonazione/core/foundation";
 import { notesOf, type Song } from "@intonazione/core/score";
 import type { Moved } from "@intonazione/core/formats/midi";
 import fc from "fast-check";
@@ -47,7 +48,7 @@ describe("doubts in the text", () => {
 
 describe("the beginning of a song that was read", () => {
   const bars = "'4 E0 A2 D5 A0 | E3 A2 D0 -";
-  const shown = (song: Song, doubtful?: ReadonlySet<number>) => {
+  const shown = (song: Song, doubtful?: ReadonlySet<BarIndex>) => {
     const markup = renderToStaticMarkup(
       <SongPreview song={song} width={430} {...(doubtful && { doubtful })} />,
     );
@@ -70,7 +71,7 @@ describe("the beginning of a song that was read", () => {
   it("flags the bars that hold a doubt, whichever phrase they are in", () => {
     const song = songOf([bars, bars, bars]);
     const flags = (...doubtful: number[]) =>
-      shown(song, new Set(doubtful)).texts.filter((one) => one === "!").length;
+      shown(song, new Set(doubtful.map(barNumbered))).texts.filter((one) => one === "!").length;
     expect([flags(), flags(1), flags(2, 3, 6), flags(7)]).toEqual([0, 1, 3, 0]);
   });
 

@@ -1,7 +1,8 @@
 "use client";
 
+import type { BarIndex } from "@intonazione/core/foundation";
 import { layStrip, printSvg, USUAL_HANDOUT, type Face } from "@intonazione/core/handout";
-import { lineOf, type Song } from "@intonazione/core/score";
+import type { Song } from "@intonazione/core/score";
 import { useMemo } from "react";
 
 /** Enough to see whether it is the right music; the rest is seen when it is kept. */
@@ -31,13 +32,12 @@ export function SongPreview({
   readonly song: Song;
   /** Of the sheet in points: a narrower one is seen larger. */
   readonly width: number;
-  /** Bars to look at, counted through the first part from 1. */
-  readonly doubtful?: ReadonlySet<number>;
+  /** Bars to look at, through the first part. */
+  readonly doubtful?: ReadonlySet<BarIndex>;
 }) {
   const picture = useMemo(() => {
     const lanes = new Set(["chords", "count", "values"] as const);
-    const flagged = doubtful && byPhrase(song, doubtful);
-    const options = { ...USUAL_HANDOUT, lanes, ...(flagged && { flagged }) };
+    const options = { ...USUAL_HANDOUT, lanes, ...(doubtful && { flagged: doubtful }) };
     return printSvg(layStrip(beginning(song), undefined, options, typesetter, width));
   }, [song, width, doubtful]);
   return (
@@ -53,19 +53,6 @@ export function SongPreview({
       />
     </figure>
   );
-}
-
-/** The same bars, counted within their phrases. */
-function byPhrase(song: Song, bars: ReadonlySet<number>): ReadonlyMap<string, ReadonlySet<number>> {
-  const flagged = new Map<string, Set<number>>();
-  let before = 0;
-  for (const { id } of song.phrases) {
-    const count = lineOf(song, id, song.parts[0]!.id)?.bars.length ?? 0;
-    const own = [...bars].filter((bar) => bar > before && bar <= before + count);
-    if (own.length > 0) flagged.set(id, new Set(own.map((bar) => bar - before)));
-    before += count;
-  }
-  return flagged;
 }
 
 function beginning(song: Song): Song {

@@ -2,7 +2,7 @@
 
 import { parseChord, type PitchClass } from "@intonazione/core/pitch";
 import { movePhrase, type PhraseMove } from "@intonazione/core/remap";
-import { differences, lineOf, type Phrase } from "@intonazione/core/score";
+import { barsBefore, differences, lineOf, type Phrase } from "@intonazione/core/score";
 import { useMemo, useState } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { neckOfPart } from "@/open-song/derived";
@@ -36,9 +36,10 @@ export function MovePhraseForm({
   const [by, setBy] = useState(0);
   const [chordText, setChordText] = useState("");
   const bars = lineOf(song, phrase.id, part.id)?.bars;
+  const before = barsBefore(song, { phraseId: phrase.id, partId: part.id });
   const moved = useMemo(
-    () => bars && movePhrase(bars, neckOfPart(part), song.key, { kind, by }),
-    [bars, part, song.key, kind, by],
+    () => bars && movePhrase(bars, neckOfPart(part), song.key, { kind, by }, before),
+    [bars, part, song.key, kind, by, before],
   );
   const home: PitchClass =
     phrase.marks.find(({ chords }) => chords?.[0]?.chord)?.chords?.[0]?.chord?.root ??

@@ -1,5 +1,6 @@
 "use client";
 
+import { barInWords } from "@/open-song/where";
 import type { Place, PlaceNames } from "@intonazione/core/neck";
 import { displayPitch } from "@intonazione/core/pitch";
 import { add, durationInWords } from "@intonazione/core/rhythm";
@@ -51,7 +52,7 @@ export function AtTheCursor() {
       <div className="border-b border-hairline pb-3">
         <h2 className="font-serif text-xl leading-tight">{headingOf(note, names)}</h2>
         <p className="mt-1 text-[13px] text-soft">
-          bar {stop.bar}, {countInWords(add(frame.from, stop.onset), frame.metre)} ·{" "}
+          {barInWords(song, stop)}, {countInWords(add(frame.from, stop.onset), frame.metre)} ·{" "}
           {durationInWords(stop.event.duration)}
           {muted}
         </p>

@@ -1,11 +1,12 @@
 "use client";
 
+import { barNumber, type BarIndex } from "@intonazione/core/foundation";
 import { changeInWords, type Change } from "@intonazione/core/remap";
 
 interface Group {
   readonly text: string;
   /** One change a bar, to go to. */
-  readonly places: ReadonlyMap<number, Change>;
+  readonly places: ReadonlyMap<BarIndex, Change>;
 }
 
 /** What is otherwise on another instrument, said once for all its bars; each bar can be gone to. */
@@ -29,7 +30,7 @@ export function ChangeList({
             <span key={bar}>
               {index > 0 && ", "}
               <button type="button" className="underline" onClick={() => goTo(change)}>
-                {bar}
+                {barNumber(bar)}
               </button>
             </span>
           ))}
@@ -46,10 +47,10 @@ function goTo({ eventId }: Change): void {
 }
 
 function inGroups(changes: readonly Change[]): readonly Group[] {
-  const groups = new Map<string, Map<number, Change>>();
+  const groups = new Map<string, Map<BarIndex, Change>>();
   for (const change of changes) {
     const text = changeInWords(change);
-    const places = groups.get(text) ?? new Map<number, Change>();
+    const places = groups.get(text) ?? new Map<BarIndex, Change>();
     groups.set(text, places);
     if (!places.has(change.bar)) places.set(change.bar, change);
   }

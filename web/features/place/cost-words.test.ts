@@ -27,12 +27,12 @@ describe("what another place costs", () => {
     ["more, with others", weighed(340, 1), "costs 0.3 more; best with 1 other moved"],
     ["a rule", weighed(1_000_900, 3), "tears a slur, or a note that should ring on"],
   ])("is said: %s", (_, places, words) => {
-    expect(costInWords(at(4, 7), places)).toBe(words);
+    expect(costInWords(at(4, 7), places, 0)).toBe(words);
   });
 
   it("is not said of a place that nobody weighed, nor before the desk has answered", () => {
-    expect(costInWords(at(5, 12), weighed(100))).toBeUndefined();
-    expect(costInWords(at(4, 7), undefined)).toBeUndefined();
+    expect(costInWords(at(5, 12), weighed(100), 0)).toBeUndefined();
+    expect(costInWords(at(4, 7), undefined, 0)).toBeUndefined();
   });
 });
 

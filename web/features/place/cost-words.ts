@@ -9,6 +9,7 @@ const BREAKS_A_RULE = 500 * POINTS;
 export function costInWords(
   place: Place,
   weighed: readonly WeighedPlace[] | undefined,
+  barsBefore: number,
 ): string | undefined {
   const own = weighed?.find(
     (one) => one.place.string === place.string && one.place.fret === place.fret,
@@ -21,7 +22,7 @@ export function costInWords(
   return [
     `costs ${(own.more / POINTS).toFixed(1)} more`,
     ...(own.movesOthers > 0 ? [`best with ${others} moved`] : []),
-    ...(reason ? [`the best way: ${reasonInWords(reason)}`] : []),
+    ...(reason ? [`the best way: ${reasonInWords(reason, barsBefore)}`] : []),
   ].join("; ");
 }
 

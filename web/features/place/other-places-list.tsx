@@ -3,7 +3,7 @@
 import type { Neck, Place, PlaceNames } from "@intonazione/core/neck";
 import { midiOf } from "@intonazione/core/pitch";
 import { explainUnreachable, whyUnreachable, type WeighedPlace } from "@intonazione/core/placement";
-import type { LineEvent, Note, PitchedNote } from "@intonazione/core/score";
+import { barsBefore, type LineEvent, type Note, type PitchedNote } from "@intonazione/core/score";
 import { useMemo } from "react";
 import { selectPart, selectSong, useSong } from "@/open-song/context";
 import { otherPlaces } from "@/ui/other-places";
@@ -33,6 +33,7 @@ export function OtherPlaces({
 }) {
   const places = otherPlaces(note, event, neck);
   const weighed = useWeighed(at, note);
+  const song = useSong(selectSong);
   const why = whyUnreachable(midiOf(note.pitch), neck);
   return (
     <section aria-labelledby="other-places">
@@ -63,7 +64,8 @@ export function OtherPlaces({
                   {placeInWords(place, names)}
                 </span>
                 <span className="block text-xs text-soft">
-                  {costInWords(place, weighed) ?? travelInWords(place, before, neck)}
+                  {costInWords(place, weighed, barsBefore(song, at)) ??
+                    travelInWords(place, before, neck)}
                 </span>
               </span>
             </button>

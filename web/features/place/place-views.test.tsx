@@ -1,3 +1,5 @@
+import { stopsOf } from "@/open-song/cursor";
+import { barIndex, barNumbered } from "@intonazione/core/foundation";
 import {
   difficultyInWords,
   explainUnreachable,
@@ -7,7 +9,7 @@ import type { Change } from "@intonazione/core/remap";
 import { fraction } from "@intonazione/core/rhythm";
 import { lineOf } from "@intonazione/core/score";
 import { describe, expect, it } from "vitest";
-import { hear, NOTHING_HEARD, pooledStops } from "@/open-song/listener-marks";
+import { hear, NOTHING_HEARD } from "@/open-song/listener-marks";
 import { songOf, storeOf } from "@/open-song/open-song.test-kit";
 import { show } from "@/open-song/show.test-kit";
 import { allOf, rowsOf, textOf } from "@/ui/markup.test-kit";
@@ -32,10 +34,13 @@ describe("a way to play", () => {
     points: 2000,
     isProven: true,
     aroundFret: 5,
-    difficulty: { level: 3.2, because: [{ hardship: "stretches", amount: 1, bars: [0] }] },
+    difficulty: {
+      level: 3.2,
+      because: [{ hardship: "stretches", amount: 1, bars: [barIndex(0)] }],
+    },
     forIt: [
       { matter: "movement", points: 900, bars: [], counts: [0, 2] },
-      { matter: "stretch", points: 500, bars: [1] },
+      { matter: "stretch", points: 500, bars: [barIndex(1)] },
       { matter: "tone", points: 400, bars: [] },
       { matter: "pedal", points: 300, bars: [] },
     ],
@@ -51,6 +56,7 @@ describe("a way to play", () => {
           rank={rank}
           more={more}
           elsewhere={elsewhere}
+          barsBefore={4}
           onUse={() => undefined}
         >
           strip
@@ -79,7 +85,7 @@ describe("a way to play", () => {
   it("gives three reasons, the weightiest, and nothing against where nothing is", () => {
     const text = card(0, 0, 0);
     expect(text).toContain(
-      "for it no shift at all · fewer stretches (bar 2) · fuller, on thicker strings strip",
+      "for it no shift at all · fewer stretches (bar 6) · fuller, on thicker strings strip",
     );
     expect(text).not.toContain("against");
     expect(text).not.toContain("pedal");
@@ -114,7 +120,7 @@ describe("the hint bar", () => {
 });
 
 describe("what was heard", () => {
-  const stops = pooledStops(song, part.id);
+  const stops = stopsOf(song, part.id);
   const view = (at: number | undefined, listening = NOTHING_HEARD) => {
     const store = storeOf(song);
     if (at !== undefined) store.moveCursor({ eventId: stops[at]!.event.id });
@@ -145,11 +151,11 @@ describe("what was heard", () => {
 
 describe("what is otherwise elsewhere", () => {
   const low = { kind: "too-low", semitones: 1 } as const;
-  const change = (bar: number, octave: number): Change => ({
-    noteId: `n${bar}`,
-    eventId: `e${bar}`,
+  const change = (number: number, octave: number): Change => ({
+    noteId: `n${number}`,
+    eventId: `e${number}`,
     phraseId: "phrase0",
-    bar,
+    bar: barNumbered(number),
     onset: fraction(0),
     pitch: { step: "E", alter: 0, octave },
     kind: "marked",

@@ -1,9 +1,10 @@
 "use client";
 
+import { barNumber, barsOn } from "@intonazione/core/foundation";
 import { displayPitch, type Pitch } from "@intonazione/core/pitch";
 import { againstEachOther, type Meeting, type Relation } from "@intonazione/core/remap";
 import { compare, type Fraction } from "@intonazione/core/rhythm";
-import { lineOf, timed, type Bar } from "@intonazione/core/score";
+import { barsBefore, lineOf, timed, type Bar } from "@intonazione/core/score";
 import { useState } from "react";
 import { useOpenSong } from "@/open-song/context";
 import { framesFor } from "@/open-song/derived";
@@ -42,6 +43,7 @@ export function TwoParts({ drawLine }: { readonly drawLine: DrawLines }) {
     );
   }
   const frames = framesFor(song, phrase, Math.max(ours.length, theirs.length));
+  const before = barsBefore(song, { phraseId: phrase.id, partId: part.id });
   const goTo = ({ bar, onset }: Meeting) => {
     const eventId = line?.bars[bar] && eventAt(line.bars[bar], onset);
     if (eventId !== undefined)
@@ -107,7 +109,7 @@ export function TwoParts({ drawLine }: { readonly drawLine: DrawLines }) {
                 >
                   <td className="py-0.5">
                     <button type="button" className="underline" onClick={() => goTo(meeting)}>
-                      {bar + 1}
+                      {barNumber(barsOn(bar, before))}
                     </button>
                   </td>
                   <td>{countInWords(onset, frame.metre)}</td>

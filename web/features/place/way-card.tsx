@@ -19,6 +19,7 @@ export function WayCard({
   rank,
   more,
   elsewhere,
+  barsBefore,
   onUse,
   children,
 }: {
@@ -29,6 +30,8 @@ export function WayCard({
   readonly more: number;
   /** Events that lie elsewhere than in the line as it stands. */
   readonly elsewhere: number;
+  /** Bars of the part before this line. */
+  readonly barsBefore: number;
   readonly onUse: () => void;
   readonly children: ReactNode;
 }) {
@@ -71,8 +74,8 @@ export function WayCard({
         </span>
       </header>
       <dl className="grid grid-cols-[auto_1fr] gap-x-2 px-4 pt-1 text-[13px]">
-        <Reasons name="for it" reasons={forIt} />
-        <Reasons name="against" reasons={againstIt} />
+        <Reasons name="for it" reasons={forIt} barsBefore={barsBefore} />
+        <Reasons name="against" reasons={againstIt} barsBefore={barsBefore} />
       </dl>
       <div className="px-2 pb-1">{children}</div>
     </article>
@@ -82,15 +85,22 @@ export function WayCard({
 function Reasons({
   name,
   reasons,
+  barsBefore,
 }: {
   readonly name: string;
   readonly reasons: readonly Reason[];
+  readonly barsBefore: number;
 }) {
   if (reasons.length === 0) return null;
   return (
     <>
       <dt className="text-soft">{name}</dt>
-      <dd>{reasons.slice(0, MOST_REASONS).map(reasonInWords).join(" · ")}</dd>
+      <dd>
+        {reasons
+          .slice(0, MOST_REASONS)
+          .map((reason) => reasonInWords(reason, barsBefore))
+          .join(" · ")}
+      </dd>
     </>
   );
 }

@@ -1,14 +1,15 @@
 "use client";
 
+import { barEntries, barsOn, formatBar } from "@intonazione/core/foundation";
 import {
   conflictInWords,
   type Advice,
   type PlanOption,
   type Wishes,
 } from "@intonazione/core/placement";
-import { differences, eventsOf, type Line } from "@intonazione/core/score";
+import { barsBefore, differences, eventsOf, type Line } from "@intonazione/core/score";
 import { useCallback, useMemo, useState } from "react";
-import { useOpenSong, useSong } from "@/open-song/context";
+import { selectSong, useOpenSong, useSong } from "@/open-song/context";
 import type { DrawBars } from "@/open-song/draw-bars";
 import { followWish } from "@/open-song/follow-wish";
 import { placeLine } from "@/open-song/transactions";
@@ -38,9 +39,11 @@ function Ways({ line, drawBars }: { readonly line: Line; readonly drawBars: Draw
   const { song, part, phrase } = useLineAtHand();
   const profile = useProfile(part);
   const eventId = useSong((state) => state.cursor.eventId);
-  const bar = line.bars.findIndex((one) => eventsOf([one]).some(({ id }) => id === eventId));
+  const bar = barEntries(line.bars).find(([, one]) =>
+    eventsOf([one]).some(({ id }) => id === eventId),
+  )?.[0];
   const [isOneBar, setOneBar] = useState(false);
-  const onlyBar = isOneBar && bar >= 0 ? bar : undefined;
+  const onlyBar = isOneBar ? bar : undefined;
   const request = useMemo((): DeskRequest<Advice> => {
     const at = { phraseId: line.phraseId, partId: line.partId };
     const wishes = line.wishes ?? {};
@@ -61,9 +64,9 @@ function Ways({ line, drawBars }: { readonly line: Line; readonly drawBars: Draw
         <h2 className="font-serif text-xl">
           Ways to play {phrase!.name}, {part.name}
         </h2>
-        {bar >= 0 && (
+        {bar !== undefined && (
           <PressButton look="small" isOn={isOneBar} onChange={setOneBar}>
-            only bar {bar + 1}
+            only {formatBar(barsOn(bar, barsBefore(song, line)))}
           </PressButton>
         )}
         <p role="status" className="text-[13px] text-soft">
@@ -89,7 +92,7 @@ function Ways({ line, drawBars }: { readonly line: Line; readonly drawBars: Draw
           className="rounded-md border border-ochre bg-ochre-wash px-4 py-2 text-[13px]"
         >
           {advice.conflicts.map((conflict, index) => (
-            <li key={index}>{conflictInWords(conflict)}</li>
+            <li key={index}>{conflictInWords(conflict, barsBefore(song, line))}</li>
           ))}
         </ul>
       )}
@@ -128,6 +131,7 @@ function Way({
   readonly drawBars: DrawBars;
   readonly onUse: () => void;
 }) {
+  const song = useSong(selectSong);
   const elsewhere = useMemo(() => differences(option.bars, line.bars), [option, line]);
   return (
     <WayCard
@@ -135,6 +139,7 @@ function Way({
       rank={rank}
       more={option.points - best.points}
       elsewhere={elsewhere.size}
+      barsBefore={barsBefore(song, line)}
       onUse={onUse}
     >
       {drawBars(line.phraseId, option.bars, elsewhere)}

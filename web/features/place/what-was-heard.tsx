@@ -1,19 +1,15 @@
 "use client";
 
+import { formatBar } from "@intonazione/core/foundation";
 import { displayPitch, formatPitch, midiOf, parsePitch, type Pitch } from "@intonazione/core/pitch";
 import { add } from "@intonazione/core/rhythm";
 import { notesOf, type Part, type Song } from "@intonazione/core/score";
 import { useState } from "react";
 import { selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { walk } from "@/open-song/cursor";
+import type { Stop } from "@/open-song/cursor";
 import { frameAt } from "@/open-song/derived";
-import {
-  hear,
-  markedStops,
-  type EventMark,
-  type Listening,
-  type PooledStop,
-} from "@/open-song/listener-marks";
+import { hear, markedStops, type EventMark, type Listening } from "@/open-song/listener-marks";
 import { Button } from "@/ui/button";
 import { PressButton } from "@/ui/press-button";
 import { countInWords } from "@/ui/words";
@@ -34,7 +30,7 @@ export function WhatWasHeard({
   onHear,
 }: {
   readonly part: Part;
-  readonly stops: readonly PooledStop[];
+  readonly stops: readonly Stop[];
   readonly listening: Listening;
   readonly onHear: (listening: Listening) => void;
 }) {
@@ -123,14 +119,14 @@ function heardInWords(heard: EventMark): string {
   return words.join(", ");
 }
 
-function momentInWords(song: Song, part: Part, stop: PooledStop): string {
+function momentInWords(song: Song, part: Part, stop: Stop): string {
   const pitches = notesOf(stop.event)
     .flatMap((note) => (note.kind === "pitched" ? [note.pitch] : []))
     .sort((a, b) => midiOf(a) - midiOf(b))
     .map(displayPitch);
   const frame = frameAt(song, part.id, stop);
   const beat = countInWords(add(frame.from, stop.onset), frame.metre);
-  return `bar ${stop.pooledBar}, ${beat}: ${pitches.join(" ") || "no pitch"}`;
+  return `${formatBar(stop.barOfPart)}, ${beat}: ${pitches.join(" ") || "no pitch"}`;
 }
 
 function LowestHeard({

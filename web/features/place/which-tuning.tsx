@@ -1,5 +1,6 @@
 "use client";
 
+import { stopsOf } from "@/open-song/cursor";
 import { displayTuningShort, familyOf } from "@intonazione/core/instrument";
 import { displayPitch } from "@intonazione/core/pitch";
 import { linesOfPart, momentsOf, notesOf, type Bar } from "@intonazione/core/score";
@@ -18,7 +19,6 @@ import {
   hear,
   markOf,
   NOTHING_HEARD,
-  pooledStops,
   stopOfMoment,
   markedStops,
   type Listening,
@@ -36,7 +36,7 @@ export function WhichTuning() {
   const { song, part } = useLineAtHand();
   const listening = useSong(({ heard }) => heard[part.id]) ?? NOTHING_HEARD;
   const lines = linesOfPart(song, part.id);
-  const stops = useMemo(() => pooledStops(song, part.id), [song, part.id]);
+  const stops = useMemo(() => stopsOf(song, part.id), [song, part.id]);
   const request = useMemo((): DeskRequest<TuningSearchResult> => {
     const phrases = linesOfPart(song, part.id).map(({ bars }) => bars);
     const family = familyOf(part.instrument);

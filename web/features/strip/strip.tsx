@@ -1,5 +1,6 @@
 "use client";
 
+import { barNumber, barsOn } from "@intonazione/core/foundation";
 import { displayStringName } from "@intonazione/core/instrument";
 import type { Neck } from "@intonazione/core/neck";
 import { suggestFingers } from "@intonazione/core/placement";
@@ -208,13 +209,13 @@ const RowFigure = memo(function RowFigure({
               <g key={index} transform={`translate(${x} 0)`}>
                 <BarFigure
                   box={box}
-                  number={barsBefore + row.firstBar + index}
+                  number={barNumber(barsOn(row.firstBar, barsBefore + index))}
                   lanes={lanes}
                   facts={facts}
                   isLast={isLast}
                   before={row.bars[index - 1]?.box}
-                  strokes={strokes?.[row.firstBar - 1 + index] ?? ""}
-                  fingers={fingers?.[row.firstBar - 1 + index] ?? ""}
+                  strokes={strokes?.[row.firstBar + index] ?? ""}
+                  fingers={fingers?.[row.firstBar + index] ?? ""}
                   eventId={isHere ? eventId : undefined}
                   noteId={isHere ? noteId : undefined}
                   string={isHere ? string : undefined}

@@ -1,6 +1,7 @@
 "use client";
 
-import { isSame } from "@intonazione/core/foundation";
+import { barInWords } from "@/open-song/where";
+import { barEntries, formatBar, isSame, type BarIndex } from "@intonazione/core/foundation";
 import { displayPitch } from "@intonazione/core/pitch";
 import { add, durationInWords } from "@intonazione/core/rhythm";
 import {
@@ -72,7 +73,7 @@ export function EventPanel() {
       <div className="border-b border-hairline pb-2">
         <h2 className="font-serif text-xl leading-tight">{headingOf(stop.event, note, names)}</h2>
         <p className="mt-1 text-[13px] text-soft">
-          bar {stop.bar}, {countInWords(add(frame.from, stop.onset), frame.metre)} ·{" "}
+          {barInWords(song, stop)}, {countInWords(add(frame.from, stop.onset), frame.metre)} ·{" "}
           {durationInWords(stop.event.duration)}
           {note?.kind === "pitched" && (
             <>
@@ -89,7 +90,7 @@ export function EventPanel() {
           {isInserting && <strong className="text-madder"> · inserting</strong>}
         </p>
       </div>
-      <Said key={stop.event.id} bar={stop.bar} />
+      <Said key={stop.event.id} bar={stop.barOfPart} />
       <Techniques />
     </div>
   );
@@ -116,7 +117,7 @@ export const EVENT_FIELD_ID = "said-of-event";
 export const BAR_FIELD_ID = "said-of-bar";
 
 /** The event and its bar as the call-out says them; what is said anew is written. */
-function Said({ bar }: { readonly bar: number }) {
+function Said({ bar }: { readonly bar: BarIndex }) {
   const { store } = useOpenSong();
   const event = useSong(sayChosen);
   const ofBar = useSong(sayBar);
@@ -136,7 +137,7 @@ function Said({ bar }: { readonly bar: number }) {
       />
       <SaidField
         id={BAR_FIELD_ID}
-        label={`bar ${bar} says to all parts`}
+        label={`${formatBar(bar)} says to all parts`}
         said={ofBar}
         placeholder="{Am} in 3/4 at 96 from 2&"
         onSay={(text) => {
@@ -247,13 +248,13 @@ function strokeInWords(events: readonly LineEvent[]): string {
 }
 
 /** Every technique of a part with the bar where it comes first. */
-function firstBars(song: Song, part: Part): ReadonlyMap<string, number> {
-  const first = new Map<string, number>();
-  for (const [index, bar] of barsOfPart(song, part.id).entries()) {
+function firstBars(song: Song, part: Part): ReadonlyMap<string, BarIndex> {
+  const first = new Map<string, BarIndex>();
+  for (const [index, bar] of barEntries(barsOfPart(song, part.id))) {
     for (const event of eventsOf([bar])) {
       const own = notesOf(event).flatMap((note) => doneTo(REST, note));
       for (const word of [...own, ...howInWords(event)]) {
-        if (!first.has(word)) first.set(word, index + 1);
+        if (!first.has(word)) first.set(word, index);
       }
     }
   }
@@ -272,7 +273,7 @@ function Needs({ part }: { readonly part: Part }) {
         {[...first].map(([word, bar]) => (
           <li key={word} className="contents">
             <span>{word}</span>
-            <span className="text-right">bar {bar}</span>
+            <span className="text-right">{formatBar(bar)}</span>
           </li>
         ))}
       </ul>

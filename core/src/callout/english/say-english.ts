@@ -1,3 +1,4 @@
+import { barEntries, barsOn, formatBar } from "../../foundation/bar-index";
 import { err, ok, type Result } from "../../foundation/result";
 import { formatFret } from "../../neck/place-names";
 import { noteValueOf } from "../../rhythm/duration";
@@ -22,14 +23,15 @@ const LINK_WORDS: Readonly<Record<string, string>> = {
  */
 export function sayEnglish(
   bars: readonly Bar[],
-  context: Pick<CalloutContext, "names">,
+  context: Pick<CalloutContext, "names" | "barsBefore">,
 ): Result<string> {
   const speaker = new Speaker(context);
-  for (const [index, bar] of bars.entries()) {
-    if (bar.voiceTwo) return err(`bar ${index + 1} has a second voice`);
+  for (const [index, bar] of barEntries(bars)) {
+    const name = formatBar(barsOn(index, context.barsBefore ?? 0));
+    if (bar.voiceTwo) return err(`${name} has a second voice`);
     for (const event of bar.events) {
       const problem = speaker.event(event);
-      if (problem !== undefined) return err(`bar ${index + 1}: ${problem}`);
+      if (problem !== undefined) return err(`${name}: ${problem}`);
     }
     if (index < bars.length - 1 || bars.length === 1) speaker.say("next bar");
   }

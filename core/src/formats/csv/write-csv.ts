@@ -1,3 +1,4 @@
+import { barEntries, barNumber, barsOn } from "../../foundation/bar-index";
 import { harmonicCents } from "../../neck/harmonic";
 import { frequencyHzOf } from "../../pitch/frequency";
 import { formatPitch } from "../../pitch/pitch";
@@ -41,7 +42,7 @@ function rowsOfPart(song: Song, part: Part): readonly (readonly string[])[] {
   for (const phrase of song.phrases) {
     const bars = lineOf(song, phrase.id, part.id)?.bars ?? [];
     const frames = framesOfPhrase(song, phrase, bars.length);
-    for (const [index, bar] of bars.entries()) {
+    for (const [index, bar] of barEntries(bars)) {
       for (const voice of [bar.events, bar.voiceTwo ?? []]) {
         for (const { event, onset } of timed(voice)) {
           for (const note of notesOf(event)) {
@@ -50,7 +51,7 @@ function rowsOfPart(song: Song, part: Part): readonly (readonly string[])[] {
             rows.push([
               part.name,
               phrase.name,
-              String(before + index + 1),
+              String(barNumber(barsOn(index, before))),
               formatFraction(onset),
               formatFraction(event.duration),
               countIn(onset, frames[index]!),

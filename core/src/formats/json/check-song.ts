@@ -1,3 +1,4 @@
+import { barEntries, barsOn, formatBar, type BarIndex } from "../../foundation/bar-index";
 import { checkForm } from "../../checks/form";
 import type { Finding } from "../../foundation/finding";
 import { capoProblem } from "../../instrument/capo";
@@ -7,7 +8,7 @@ import { isOnNeck, neckOf, type Neck } from "../../neck/neck";
 import { formatPitch, midiOf } from "../../pitch/pitch";
 import { eventsOf, type Bar } from "../../score/bar";
 import { harmonicOf, notesOf, stringOf, type LineEvent, type Note } from "../../score/event";
-import type { Song } from "../../score/song";
+import { barsBefore, type Song } from "../../score/song";
 import { isLink } from "../../score/technique";
 
 /**
@@ -16,7 +17,7 @@ import { isLink } from "../../score/technique";
  */
 export function checkSong(song: Song): readonly Finding[] {
   const findings: Finding[] = [];
-  const report = (code: string, message: string, bar?: number) =>
+  const report = (code: string, message: string, bar?: BarIndex) =>
     findings.push({
       code,
       severity: "error",
@@ -55,11 +56,12 @@ export function checkSong(song: Song): readonly Finding[] {
       report("line-twice", `part ${line.partId} has two lines in phrase ${line.phraseId}`);
     lines.add(address);
     for (const { bars } of [line, ...line.others]) {
-      for (const [index, bar] of bars.entries()) {
+      for (const [index, bar] of barEntries(bars)) {
         for (const id of idsIn(bar)) see(id);
         if (!neck) continue;
         for (const { code, message } of problemsIn(bar, neck)) {
-          report(code, `bar ${index + 1}: ${message}`, index + 1);
+          const ofPart = barsOn(index, barsBefore(song, line));
+          report(code, `${formatBar(ofPart)}: ${message}`, ofPart);
         }
       }
     }

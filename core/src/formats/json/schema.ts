@@ -1,3 +1,4 @@
+import { barIndex } from "../../foundation/bar-index";
 import { z } from "zod";
 import {
   INSTRUMENT_KINDS,
@@ -92,7 +93,8 @@ const barMark = z.object({
   bar: z
     .int()
     .min(0)
-    .max(MAX_BARS - 1),
+    .max(MAX_BARS - 1)
+    .transform((index) => barIndex(index)),
   metre: metre.exactOptional(),
   tempoBpm: tempoBpm.exactOptional(),
   from: exact.exactOptional(),

@@ -1,3 +1,4 @@
+import { barIndex, type BarIndex } from "../../foundation/bar-index";
 import type { Key } from "../../pitch/key";
 import { midi, type Pitch } from "../../pitch/pitch";
 import { spellMidi } from "../../pitch/spelling";
@@ -74,7 +75,7 @@ export function lineOfVoice(voice: MidiVoice, setting: LineSetting): MidiLine {
     setting,
   );
   const barStarts = startsOf(bars);
-  const at = ({ bar, onset }: { bar: number; onset: Fraction }) => add(barStarts[bar]!, onset);
+  const at = ({ bar, onset }: { bar: BarIndex; onset: Fraction }) => add(barStarts[bar]!, onset);
   const strikes = strikesOf(
     all.map((one, index) => ({
       ...one,
@@ -189,7 +190,7 @@ class LineWriter {
     const events: LineEvent[][] = bars.map(() => []);
     const cursor: Fraction[] = bars.map(() => ZERO);
     const put = (
-      bar: number,
+      bar: BarIndex,
       onset: Fraction,
       duration: Fraction,
       make: (d: Fraction) => LineEvent,
@@ -205,7 +206,7 @@ class LineWriter {
       // What ends just before the next note was meant to last until it.
       if (next && !this.isExact(end, strike, next)) end = next;
       if (compare(end, strike.onset) <= 0) end = next ?? add(strike.onset, fraction(1, 16));
-      let bar = this.barOf(strike.onset);
+      let bar = barIndex(this.barOf(strike.onset));
       let onset = subtract(strike.onset, this.barStarts[bar]!);
       let left = subtract(end, strike.onset);
       let isFirst = true;

@@ -1,3 +1,4 @@
+import { barEntries, type BarIndex } from "../../foundation/bar-index";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { midiOf } from "../../pitch/pitch";
@@ -57,9 +58,9 @@ function heardIn(song: Song): readonly Heard[] {
   const { openMidi } = neckOf(part.instrument, part.capo);
   const heard: Heard[] = [];
   // By voice: the notes of its last event, and where in its bar that ends.
-  const last = new Map<number, { bar: number; end: Fraction; notes: ReadonlySet<string> }>();
+  const last = new Map<number, { bar: BarIndex; end: Fraction; notes: ReadonlySet<string> }>();
   const lengths: Fraction[] = [];
-  for (const [index, played] of playedBars(song).entries()) {
+  for (const [index, played] of barEntries(playedBars(song))) {
     const bar = lineOf(song, played.pass.phraseId, part.id)?.bars[played.index] ?? { events: [] };
     lengths.push(writtenLength(bar));
     for (const [voice, events] of [bar.events, bar.voiceTwo ?? []].entries()) {

@@ -1,3 +1,4 @@
+import { barIndex, barsOn, type BarIndex } from "../../foundation/bar-index";
 import { add, fraction, multiply, toNumber, type Fraction } from "../../rhythm/fraction";
 import type { MidiBar } from "./midi-maps";
 import { durationOfTicks } from "./midi-maps";
@@ -15,7 +16,7 @@ export type Grids = ReadonlyMap<string, number>;
 /** How far notes were moved, and onto what. */
 export interface Quantised {
   /** In the order of the given ticks: from the start of the bar, as a fraction of a whole note. */
-  readonly onsets: readonly { readonly bar: number; readonly onset: Fraction }[];
+  readonly onsets: readonly { readonly bar: BarIndex; readonly onset: Fraction }[];
   readonly measure: Moved;
   readonly grids: Grids;
   /** Nearly all stand on simple divisions to within a tick: a program wrote them. */
@@ -68,7 +69,8 @@ export function quantise(
   let sum = 0;
   let most = 0;
   const onsets = ticks.map((tick) => {
-    const { bar, quarter, inBeat, key } = addressOf(tick, bars, ticksPerQuarter);
+    const { bar: index, quarter, inBeat, key } = addressOf(tick, bars, ticksPerQuarter);
+    const bar = barIndex(index);
     const steps = grids.get(key)!;
     if (steps === 0) {
       return { bar, onset: durationOfTicks(tick - bars[bar]!.startTick, ticksPerQuarter) };
@@ -82,7 +84,7 @@ export function quantise(
     // What was brought to the end of a bar begins the next one.
     const length = (bars[bar]!.endTick - bars[bar]!.startTick) / (4 * ticksPerQuarter);
     return toNumber(onset) >= length - 1e-9 && bar + 1 < bars.length
-      ? { bar: bar + 1, onset: fraction(0) }
+      ? { bar: barsOn(bar, 1), onset: fraction(0) }
       : { bar, onset };
   });
   const notes = ticks.length;

@@ -1,3 +1,4 @@
+import { barEntries } from "../../foundation/bar-index";
 import { NO_CAPO } from "../../instrument/capo";
 import type { Key } from "../../pitch/key";
 import { STANDARD_REFERENCE_HZ } from "../../pitch/frequency";
@@ -157,7 +158,11 @@ function stretchesOf(
   return starts.map((from, index): Stretch => {
     const to = starts[index + 1] ?? bars.length;
     const marks = tidyMarks(
-      bars.slice(from, to).map(({ metre, tempoBpm }, bar) => ({ bar, metre, tempoBpm })),
+      barEntries(bars.slice(from, to)).map(([bar, { metre, tempoBpm }]) => ({
+        bar,
+        metre,
+        tempoBpm,
+      })),
       details,
     );
     const ownBars = lines

@@ -1,3 +1,4 @@
+import { barNumbered } from "../../foundation/bar-index";
 import type { Capo } from "../../instrument/capo";
 import { fraction, type Fraction } from "../../rhythm/fraction";
 import type { Feel } from "../../rhythm/feel";
@@ -271,12 +272,12 @@ export class PartReader {
 
   private say(code: string, severity: "warning" | "info", message: string): void {
     this.remarks.say(code, severity, `${this.name}, bar ${this.bar}: ${message}`, {
-      bar: this.bar,
+      bar: barNumbered(this.bar),
     });
   }
 
   private tally(code: string, what: string): void {
-    this.remarks.tally(code, "info", `${this.name}: ${what}`, { bar: this.bar });
+    this.remarks.tally(code, "info", `${this.name}: ${what}`, { bar: barNumbered(this.bar) });
   }
 
   private placeOf(element: XmlElement): string {

@@ -1,3 +1,4 @@
+import { barEntries, formatBar } from "../../foundation/bar-index";
 import { MAX_STRINGS } from "../../instrument/tuning";
 import { add, compare, fraction, subtract, ZERO, type Fraction } from "../../rhythm/fraction";
 import { barLength, type Metre } from "../../rhythm/metre";
@@ -28,11 +29,16 @@ export function settleBars(
 ): readonly SettledBar[] {
   joinLinks(measures);
   const voices = voicesOf(measures);
-  return measures.map((measure, index) => {
+  return barEntries(measures).map(([index, measure]) => {
     const say = (code: string, message: string) =>
-      setting.remarks.say(code, "warning", `${setting.part.name}, bar ${index + 1}: ${message}`, {
-        bar: index + 1,
-      });
+      setting.remarks.say(
+        code,
+        "warning",
+        `${setting.part.name}, ${formatBar(index)}: ${message}`,
+        {
+          bar: index,
+        },
+      );
     const byVoice = voices.map((voice) => measure.events.filter((event) => keyOf(event) === voice));
     const [main = [], second, ...rest] = byVoice.filter((events) => events.length > 0);
     const isSilent = measure.events.length > 0 && measure.events.every((event) => event.isWholeBar);

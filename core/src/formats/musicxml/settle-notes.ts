@@ -1,3 +1,4 @@
+import { barEntries, barNumber, formatBar, type BarIndex } from "../../foundation/bar-index";
 import { listInWords } from "../../foundation/list-words";
 import { NO_CAPO, type Capo } from "../../instrument/capo";
 import { MAX_FRETS } from "../../instrument/instrument";
@@ -75,8 +76,8 @@ function settle(
 ): SettledPart["settled"] {
   const neck = neckOf(part.instrument, part.capo);
   const settled = new Map<RawNote, { place: Place; pitch: Pitch }>();
-  const changed: number[] = [];
-  for (const [index, { events }] of measures.entries()) {
+  const changed: BarIndex[] = [];
+  for (const [index, { events }] of barEntries(measures)) {
     for (const note of events.flatMap((event) => event.notes)) {
       const { string, fret: at } = note;
       if (string === undefined || at === undefined || note.isDead) continue;
@@ -88,25 +89,25 @@ function settle(
         remarks.say(
           "place-unread",
           "warning",
-          `${part.name}, bar ${index + 1}: string ${string} fret ${at} is ${what}: the pitch is kept without a place`,
-          { bar: index + 1 },
+          `${part.name}, ${formatBar(index)}: string ${string} fret ${at} is ${what}: the pitch is kept without a place`,
+          { bar: index },
         );
         continue;
       }
       const isSame = note.pitch && midiOf(note.pitch) === sounds;
-      if (!isSame && note.pitch) changed.push(index + 1);
+      if (!isSame && note.pitch) changed.push(index);
       const pitch = isSame ? note.pitch : spellMidi(sounds, key);
       settled.set(note, { place, pitch });
     }
   }
   if (changed.length > 0) {
-    const bars = [...new Set(changed)];
+    const bars = [...new Set(changed)].map(barNumber);
     const said = bars.length > 8 ? `${bars.slice(0, 8).join(", ")} …` : listInWords(bars);
     remarks.say(
       "pitch-by-place",
       "warning",
       `${part.name}: ${changed.length} pitches did not agree with their string and fret, which were believed (bars ${said})`,
-      { bar: bars[0]! },
+      { bar: changed[0]! },
     );
   }
   return settled;

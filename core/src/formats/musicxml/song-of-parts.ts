@@ -1,3 +1,4 @@
+import { barEntries } from "../../foundation/bar-index";
 import type { Key } from "../../pitch/key";
 import { STRAIGHT } from "../../rhythm/feel";
 import { subtract, sum, ZERO, type Fraction } from "../../rhythm/fraction";
@@ -67,7 +68,7 @@ export function songOfParts(file: FileFacts, newId: () => string, remarks: Remar
   const stretches = allPieces.map(({ from, to, name }): Stretch => ({
     name,
     marks: tidyMarks(
-      marks.slice(from, to).map((mark, bar) => ({ bar, ...mark })),
+      barEntries(marks.slice(from, to)).map(([bar, mark]) => ({ bar, ...mark })),
       details,
     ),
     bars: barsOfPiece(parts, from, to),

@@ -1,3 +1,4 @@
+import { FIRST_BAR } from "../../foundation/bar-index";
 import { gcd, ZERO } from "../../rhythm/fraction";
 import type { BarMark } from "../../score/frame";
 import { framesOfPhrase, lineOf, type Part, type Song } from "../../score/song";
@@ -154,9 +155,9 @@ function measuresOf(
 function marksOf({ phrase, over }: WrittenPhrase): readonly BarMark[] {
   if (!over) return phrase.marks;
   const others = phrase.marks.map(({ chords: _chords, ...mark }): BarMark => mark);
-  const first = others.find(({ bar }) => bar === 0);
+  const first = others.find(({ bar }) => bar === FIRST_BAR);
   return [
-    { bar: 0, ...first, chords: [{ at: ZERO, chord: over }] },
+    { bar: FIRST_BAR, ...first, chords: [{ at: ZERO, chord: over }] },
     ...others.filter((mark) => mark !== first),
   ];
 }

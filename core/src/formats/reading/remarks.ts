@@ -1,3 +1,4 @@
+import { formatBar } from "../../foundation/bar-index";
 import type { Finding, Severity, Whereabouts } from "../../foundation/finding";
 
 /** What a person has to be told of more than this is told as a number. */
@@ -38,7 +39,11 @@ export class Remarks {
     const told = [...this.tallies.values()].map(({ finding, count }): Finding => {
       const { bar } = finding.where;
       const where =
-        bar === undefined ? "" : count > 1 ? `, first in bar ${bar}` : `, in bar ${bar}`;
+        bar === undefined
+          ? ""
+          : count > 1
+            ? `, first in ${formatBar(bar)}`
+            : `, in ${formatBar(bar)}`;
       const often = count > 1 ? `${count} × ` : "";
       return { ...finding, message: `${often}${finding.message}${where}` };
     });

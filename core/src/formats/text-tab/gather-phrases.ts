@@ -1,3 +1,4 @@
+import { barIndex } from "../../foundation/bar-index";
 import type { Chord } from "../../pitch/chord";
 import { add, ZERO, type Fraction } from "../../rhythm/fraction";
 import type { Bar } from "../../score/bar";
@@ -40,7 +41,7 @@ export class PhraseGatherer {
     }
     const phrase = this.all.at(-1)!;
     const chords = this.chordsIn(system, bar, moments);
-    if (chords.length > 0) phrase.marks.push({ bar: phrase.bars.length, chords });
+    if (chords.length > 0) phrase.marks.push({ bar: barIndex(phrase.bars.length), chords });
     phrase.bars.push(written);
     if (bar.closesRepeat === undefined) return;
     phrase.times = bar.closesRepeat;

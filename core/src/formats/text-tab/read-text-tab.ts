@@ -1,3 +1,4 @@
+import { barNumbered, type BarIndex } from "../../foundation/bar-index";
 import type { Finding } from "../../foundation/finding";
 import { capoProblem, NO_CAPO, type Capo } from "../../instrument/capo";
 import { USUAL_BUILD, type InstrumentFamily } from "../../instrument/instrument";
@@ -105,7 +106,7 @@ export function readTextTab(text: string, options: TextTabOptions): TextTabReadi
     for (const { bar, moments } of timed) {
       bars++;
       if (bars > MAX_BARS) break;
-      spans.push(spanOf(system, bar, bars));
+      spans.push(spanOf(system, bar, barNumbered(bars)));
       gatherer.take(system, bar, moments, write.bar(bar, moments, system));
     }
   }
@@ -148,12 +149,12 @@ export function readTextTab(text: string, options: TextTabOptions): TextTabReadi
 
 /** Where a bar stands in the text; lines and columns from 1. */
 interface BarSpan {
-  readonly bar: number;
+  readonly bar: BarIndex;
   readonly lines: readonly [number, number];
   readonly columns: readonly [number, number];
 }
 
-function spanOf({ lines }: System, { textStart, width }: TabBar, bar: number): BarSpan {
+function spanOf({ lines }: System, { textStart, width }: TabBar, bar: BarIndex): BarSpan {
   return {
     bar,
     lines: [lines[0]!.number, lines.at(-1)!.number],

@@ -1,3 +1,4 @@
+import { barEntries, barsOn, formatBar } from "../../foundation/bar-index";
 import { printForm } from "../../callout/form-line";
 import { capoInWords } from "../../instrument/capo";
 import { familyOf } from "../../instrument/instrument";
@@ -14,7 +15,14 @@ import { formatMetre } from "../../rhythm/metre";
 import { eventsOf, type Bar } from "../../score/bar";
 import { notesOf } from "../../score/event";
 import type { BarFrame } from "../../score/frame";
-import { framesOfPhrase, lineOf, styleOf, type Part, type Song } from "../../score/song";
+import {
+  barsBefore,
+  framesOfPhrase,
+  lineOf,
+  styleOf,
+  type Part,
+  type Song,
+} from "../../score/song";
 import { soundingShift } from "../../theory/fingered";
 import { fingeredChord } from "../../theory/shapes-and-sound";
 import { DEFAULT_FRETS } from "./read-text-tab";
@@ -55,7 +63,7 @@ export function writeTextTab(
       return { columns, chords, widths: widthsOf(columns, chords) };
     });
     for (const system of wrap(written, width)) blocks.push(drawSystem(system, sheet));
-    const homeless = homelessIn(bars);
+    const homeless = homelessIn(bars, barsBefore(song, { phraseId: phrase.id, partId: part.id }));
     if (homeless.length > 0) blocks.push(homeless.join("\n"));
   }
   return `${blocks.join("\n\n")}\n`;
@@ -206,11 +214,12 @@ function spanSign(
   return sign.slice(0, width).padEnd(width, after ? "-" : " ");
 }
 
-function homelessIn(bars: readonly Bar[]): readonly string[] {
-  return bars.flatMap((bar, index) => {
+function homelessIn(bars: readonly Bar[], before: number): readonly string[] {
+  return barEntries(bars).flatMap(([index, bar]) => {
     const names = eventsOf([bar])
       .flatMap(notesOf)
       .flatMap((note) => (note.kind === "pitched" && !note.place ? [formatPitch(note.pitch)] : []));
-    return names.length === 0 ? [] : [`Not on this neck, bar ${index + 1}: ${names.join(" ")}`];
+    const where = formatBar(barsOn(index, before));
+    return names.length === 0 ? [] : [`Not on this neck, ${where}: ${names.join(" ")}`];
   });
 }

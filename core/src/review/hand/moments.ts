@@ -1,3 +1,4 @@
+import type { BarIndex } from "../../foundation/bar-index";
 import { gripOf, type Grip, type Hold } from "../../placement/grip";
 import { lineMoments } from "../../placement/line-moments";
 import { fretFromNut, type Place } from "../../neck/neck";
@@ -27,7 +28,7 @@ export function heldMoments({ events, line, frames, neck, part }: LineScan): rea
   const eventOf = new Map(
     events.flatMap((at) => notesOf(at.event).map((note) => [note.id, at] as const)),
   );
-  const seconds = (bar: number) => wholeSeconds(frames[bar]!.tempoBpm);
+  const seconds = (bar: BarIndex) => wholeSeconds(frames[bar]!.tempoBpm);
   const asWritten = ({ place }: PitchedNote, places: readonly Place[]) =>
     place ? { places: [place], isFixed: true } : { places, isFixed: false };
   return lineMoments(line.bars, neck, seconds, asWritten).flatMap(({ notes }): HeldMoment[] => {

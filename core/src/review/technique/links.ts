@@ -1,3 +1,4 @@
+import { barsOn, formatBar } from "../../foundation/bar-index";
 import { checkLinks } from "../../checks/links";
 import { midiOf } from "../../pitch/pitch";
 import { linkOf, pitchedIn, techniqueOf, type PitchedNote } from "../../score/event";
@@ -45,7 +46,7 @@ function slidesToThemselves(scan: LineScan): readonly ReviewFinding[] {
     const link = linkOf(note);
     if (link !== "slide" && link !== "shift-slide") return [];
     if (midiOf(before.pitch) !== midiOf(note.pitch)) return [];
-    const message = `bar ${scan.barsBefore + at.bar + 1}: a slide to the fret it comes from`;
+    const message = `${formatBar(barsOn(at.bar, scan.barsBefore))}: a slide to the fret it comes from`;
     const evidence = ["a slide needs two frets"];
     return [
       found(scan, "technique", "slide-to-own-fret", "warning", { at, note }, message, evidence, {
