@@ -1,9 +1,18 @@
 import { expect, test } from "@playwright/test";
-import { callOut, events, expectAccessible, newSong, say, openSong } from "./studio";
+import {
+  callOut,
+  events,
+  expectAccessible,
+  newSong,
+  openSong,
+  refusedByPolicy,
+  say,
+} from "./studio";
 
 for (const theme of ["day", "evening"]) {
   test(`every view passes the accessibility rules in the ${theme} theme`, async ({ page }) => {
     test.setTimeout(150_000);
+    const refused = await refusedByPolicy(page);
     await page.addInitScript((name) => localStorage.setItem("intonazione-theme", name), theme);
     await page.goto("/");
     await expectAccessible(page, theme);
@@ -70,6 +79,7 @@ for (const theme of ["day", "evening"]) {
     await page.keyboard.press("Control+k");
     await expect(page.getByPlaceholder("What do you want to do?")).toBeVisible();
     await expectAccessible(page, theme);
+    expect(refused()).toEqual([]);
   });
 }
 

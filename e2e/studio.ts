@@ -35,6 +35,24 @@ export async function newSong(page: Page, title: string): Promise<string> {
   return `/songs/${id}`;
 }
 
+/**
+ * Watches what the page's policy refuses to load or run.
+ * @returns what was refused since the last look; `isWanted` forgets what the test itself tried.
+ */
+export async function refusedByPolicy(
+  page: Page,
+): Promise<(isWanted?: boolean) => readonly string[]> {
+  const refused: string[] = [];
+  await page.exposeFunction("tellRefused", (what: string) => void refused.push(what));
+  await page.addInitScript(() => {
+    document.addEventListener("securitypolicyviolation", (event) => {
+      const tell = (window as unknown as { tellRefused: (what: string) => void }).tellRefused;
+      tell(`${event.effectiveDirective}: ${event.blockedURI} ${event.sourceFile}`);
+    });
+  });
+  return (isWanted = false) => (isWanted ? refused.splice(0) : [...refused]);
+}
+
 /** Opens a song from the shelf by its title, however many others there are. */
 export async function openSong(page: Page, title: string): Promise<void> {
   await page.goto(`/?find=${encodeURIComponent(`"${title}"`)}`);

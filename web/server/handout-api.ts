@@ -2,7 +2,7 @@ import { HANDOUT_LANES, PAPERS, type HandoutOptions, type Paper } from "@intonaz
 import { placeStyleSchema } from "@intonazione/core/formats/json";
 import { MAX_PARTS, type Song } from "@intonazione/core/score";
 import { z } from "zod";
-import { readBody, type Incoming } from "./http";
+import { readBody, type Incoming } from "./requests/http";
 import { songArriving } from "./songs/song-api";
 
 const MAX_BODY_BYTES = 25_000_000;

@@ -1,3 +1,4 @@
+import { inTransaction } from "./requests/in-transaction";
 import { instrumentDocumentOf, readInstrumentDocument } from "@intonazione/core/formats/json";
 import type { Instrument } from "@intonazione/core/instrument";
 import type { Kysely, Selectable } from "kysely";
@@ -41,11 +42,13 @@ export class InstrumentRepository {
 
   /** @returns undefined when the rack is full. */
   async create(instrument: Instrument): Promise<RackInstrument | undefined> {
-    return this.db.transaction().execute((trx) => this.createIn(trx, instrument));
+    return inTransaction(this.db, (trx) => this.createIn(trx, instrument));
   }
 
-  /** The same within a transaction that does more. */
-  async createIn(trx: Kysely<Tables>, instrument: Instrument): Promise<RackInstrument | undefined> {
+  private async createIn(
+    trx: Kysely<Tables>,
+    instrument: Instrument,
+  ): Promise<RackInstrument | undefined> {
     const { count } = await trx
       .selectFrom("instruments")
       .select((expression) => expression.fn.countAll<string>().as("count"))
@@ -62,7 +65,7 @@ export class InstrumentRepository {
 
   /** Saves over `baseVersion` only. */
   async save(id: string, instrument: Instrument, baseVersion: number): Promise<InstrumentOutcome> {
-    return this.db.transaction().execute(async (trx): Promise<InstrumentOutcome> => {
+    return inTransaction(this.db, async (trx): Promise<InstrumentOutcome> => {
       const row = await trx
         .selectFrom("instruments")
         .selectAll()

@@ -3,6 +3,7 @@ import * as studiosAndSongs from "./migrations/001-studios-and-songs";
 import * as rackAndStyle from "./migrations/002-rack-and-style";
 import * as profiles from "./migrations/003-profiles";
 import * as differencesAndShelf from "./migrations/004-differences-and-shelf";
+import * as foreignKeysNameTheStudio from "./migrations/005-foreign-keys-name-the-studio";
 import type { Tables } from "./tables";
 
 const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -10,6 +11,7 @@ const MIGRATIONS: Readonly<Record<string, Migration>> = {
   "002-rack-and-style": rackAndStyle,
   "003-profiles": profiles,
   "004-differences-and-shelf": differencesAndShelf,
+  "005-foreign-keys-name-the-studio": foreignKeysNameTheStudio,
 };
 
 /**

@@ -6,16 +6,15 @@ import {
 import type { Instrument } from "@intonazione/core/instrument";
 import type { PlaceStyle } from "@intonazione/core/neck";
 import { z } from "zod";
-import { database } from "./database";
-import { problem, readBody, refuse, type Incoming } from "./http";
+import type { StudioAccess } from "./requests/with-studio";
+import { problem, readBody, refuse, type Incoming } from "./requests/http";
 import { InstrumentRepository, type RackInstrument } from "./instrument-repository";
-import { currentStudio, type Studio, type StudioProfiles } from "./studio-repository";
+import type { Studio, StudioProfiles } from "./studio-repository";
 
 const MAX_BODY_BYTES = 100_000;
 
-export async function ourRack(): Promise<InstrumentRepository> {
-  const db = database();
-  return new InstrumentRepository(db, (await currentStudio(db)).id);
+export function rackOf({ db, studio }: StudioAccess): InstrumentRepository {
+  return new InstrumentRepository(db, studio.id);
 }
 
 /** The studio with what stands in its rack. */
@@ -24,10 +23,8 @@ export interface StudioContents {
   readonly rack: readonly RackInstrument[];
 }
 
-export async function ourStudio(): Promise<StudioContents> {
-  const db = database();
-  const studio = await currentStudio(db);
-  return { studio, rack: await new InstrumentRepository(db, studio.id).list() };
+export async function contentsOf(access: StudioAccess): Promise<StudioContents> {
+  return { studio: access.studio, rack: await rackOf(access).list() };
 }
 
 const saveSchema = z.object({ instrument: z.unknown(), baseVersion: z.int().min(1) });

@@ -1,7 +1,7 @@
 import { ownProfilesSchema, placeStyleSchema } from "@intonazione/core/formats/json";
 import { USUAL_STYLE, type PlaceStyle } from "@intonazione/core/neck";
 import type { OwnProfile } from "@intonazione/core/placement";
-import type { Kysely } from "kysely";
+import { sql, type Kysely, type Selectable } from "kysely";
 import type { Tables } from "./tables";
 
 export interface Studio {
@@ -19,22 +19,53 @@ export interface StudioProfiles {
 }
 
 /** The studio of whoever is at the screen: the only one, until there are accounts. */
-export async function currentStudio(
-  db: Kysely<Tables>,
-  use: "read" | "for-update" = "read",
-): Promise<Studio> {
-  const { style, profiles, profiles_version, ...studio } = await db
+export async function currentStudio(db: Kysely<Tables>): Promise<Studio> {
+  const row = await oldestStudio(db).executeTakeFirstOrThrow(noStudio);
+  return studioOf(row);
+}
+
+/**
+ * The same within a transaction, which from here on belongs to that studio: the database knows it as
+ * `intonazione.studio`, so that policies of rows can ask for it.
+ */
+export async function enterStudio(trx: Kysely<Tables>): Promise<Studio> {
+  const row = await oldestStudio(trx)
+    .select(sql`set_config('intonazione.studio', id::text, true)`.as("entered"))
+    .executeTakeFirstOrThrow(noStudio);
+  return studioOf(row);
+}
+
+/** Lets nobody else change the studio before this transaction is through. */
+export async function lockStudio(trx: Kysely<Tables>, studioId: string): Promise<Studio> {
+  const row = await trx
     .selectFrom("studios")
-    .select(["id", "name", "style", "profiles", "profiles_version"])
-    .orderBy("created_at")
-    .orderBy("id")
-    .limit(1)
-    .$if(use === "for-update", (query) => query.forUpdate())
-    .executeTakeFirstOrThrow(() => new Error("there is no studio: start with npm start"));
+    .select(COLUMNS)
+    .where("id", "=", studioId)
+    .forUpdate()
+    .executeTakeFirstOrThrow(noStudio);
+  return studioOf(row);
+}
+
+const COLUMNS = ["id", "name", "style", "profiles", "profiles_version"] as const;
+
+const noStudio = () => new Error("there is no studio: start with npm start");
+
+function oldestStudio(db: Kysely<Tables>) {
+  return db.selectFrom("studios").select(COLUMNS).orderBy("created_at").orderBy("id").limit(1);
+}
+
+function studioOf({
+  id,
+  name,
+  style,
+  profiles,
+  profiles_version,
+}: Pick<Selectable<Tables["studios"]>, (typeof COLUMNS)[number]>): Studio {
   const known = placeStyleSchema.safeParse(style);
   const list = ownProfilesSchema.safeParse(profiles);
   return {
-    ...studio,
+    id,
+    name,
     style: known.success ? known.data : USUAL_STYLE,
     profiles: { version: profiles_version, list: list.success ? list.data : [] },
   };

@@ -103,6 +103,7 @@ interface CollectionTable {
 }
 
 interface CollectionSongTable {
+  studio_id: string;
   collection_id: string;
   song_id: string;
   /** Where it stands among the others; any number between two others is a place. */

@@ -1,6 +1,7 @@
 import type { Metadata } from "next";
 import { Rack } from "@/features/rack/rack";
-import { ourStudio } from "@/server/studio-api";
+import { withStudioOfPage } from "@/server/requests/with-studio";
+import { contentsOf } from "@/server/studio-api";
 import { PageHead } from "@/ui/page-head";
 import { StudioNav } from "@/ui/studio-nav";
 import { ThemeSwitch } from "@/ui/theme-switch";
@@ -9,7 +10,7 @@ export const metadata: Metadata = { title: "Rack" };
 export const dynamic = "force-dynamic";
 
 export default async function RackPage() {
-  const { studio, rack } = await ourStudio();
+  const { studio, rack } = await withStudioOfPage(contentsOf);
   return (
     <>
       <PageHead actions={<ThemeSwitch />}>

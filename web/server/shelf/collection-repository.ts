@@ -1,3 +1,4 @@
+import { inTransaction } from "../requests/in-transaction";
 import { sql, type Kysely } from "kysely";
 import type { Tables } from "../tables";
 
@@ -81,12 +82,12 @@ export class CollectionRepository {
 
   /** Its songs stay on the shelf. @returns what was in it, in order, to be brought back by. */
   async remove(id: string): Promise<readonly string[] | undefined> {
-    return this.db.transaction().execute(async (trx) => {
+    return inTransaction(this.db, async (trx) => {
       const rows = await trx
         .selectFrom("collection_songs")
         .innerJoin("collections", "collections.id", "collection_id")
         .select("song_id")
-        .where("studio_id", "=", this.studioId)
+        .where("collections.studio_id", "=", this.studioId)
         .where("collection_id", "=", id)
         .orderBy("position")
         .execute();
@@ -101,8 +102,8 @@ export class CollectionRepository {
 
   /** Puts songs of this studio behind the others of a collection; those in it stay where they are. */
   async add(id: string, songIds: readonly string[]): Promise<void> {
-    await sql`insert into collection_songs (collection_id, song_id, position)
-      select collections.id, songs.id, given.position + coalesce(
+    await sql`insert into collection_songs (studio_id, collection_id, song_id, position)
+      select collections.studio_id, collections.id, songs.id, given.position + coalesce(
         (select max(position) from collection_songs where collection_id = collections.id), 0)
       from unnest(${songIds}::uuid[]) with ordinality as given (song_id, position)
       join songs on songs.id = given.song_id and songs.studio_id = ${this.studioId}
@@ -122,12 +123,12 @@ export class CollectionRepository {
    * @param before The song it shall stand before; absent for the end.
    */
   async move(id: string, songId: string, before: string | undefined): Promise<void> {
-    await this.db.transaction().execute(async (trx) => {
+    await inTransaction(this.db, async (trx) => {
       const rows = await trx
         .selectFrom("collection_songs")
         .innerJoin("collections", "collections.id", "collection_id")
         .select(["song_id", "position"])
-        .where("studio_id", "=", this.studioId)
+        .where("collections.studio_id", "=", this.studioId)
         .where("collection_id", "=", id)
         .orderBy("position")
         .orderBy("song_id")

@@ -1,8 +1,7 @@
 import { readSongText } from "@intonazione/core/formats/json";
-import type { Kysely } from "kysely";
-import { SongRepository } from "../songs/song-repository";
+import type { StudioAccess } from "../requests/with-studio";
+import { songsOf } from "../songs/song-api";
 import { storedSongs } from "../songs/stored-songs";
-import type { Tables } from "../tables";
 
 const MAX_TITLE = 200;
 
@@ -11,11 +10,10 @@ const MAX_TITLE = 200;
  * @returns the ids of the copies, in order; undefined where one cannot be read.
  */
 export async function copySongs(
-  db: Kysely<Tables>,
-  studioId: string,
+  access: StudioAccess,
   ids: readonly string[],
 ): Promise<readonly string[] | undefined> {
-  const stored = await storedSongs(db, studioId, ids);
+  const stored = await storedSongs(access.db, access.studio.id, ids);
   const songs = [];
   for (const id of ids) {
     const text = stored.get(id);
@@ -24,5 +22,5 @@ export async function copySongs(
     const { song } = read.value;
     songs.push({ ...song, title: `${song.title.slice(0, MAX_TITLE - 7)} (copy)` });
   }
-  return new SongRepository(db, studioId).createAll(songs);
+  return songsOf(access).createAll(songs);
 }

@@ -1,7 +1,7 @@
-import { database } from "../database";
-import { currentStudio } from "../studio-repository";
-import { CollectionRepository, type Collection } from "./collection-repository";
-import { ShelfRepository, type ShelfPage, type ShelfQuery } from "./shelf-repository";
+import { withStudioOfPage } from "../requests/with-studio";
+import type { Collection } from "./collection-repository";
+import { collectionsOf, shelfOf } from "./shelf-api";
+import type { ShelfPage, ShelfQuery } from "./shelf-repository";
 
 export interface OurShelf {
   readonly studioName: string;
@@ -10,12 +10,10 @@ export interface OurShelf {
 }
 
 /** The shelf of whoever is at the screen, with its first page. */
-export async function ourShelf(query: ShelfQuery): Promise<OurShelf> {
-  const db = database();
-  const { id, name } = await currentStudio(db);
-  const [page, collections] = await Promise.all([
-    new ShelfRepository(db, id).page(query),
-    new CollectionRepository(db, id).list(),
-  ]);
-  return { studioName: name, page, collections };
+export function ourShelf(query: ShelfQuery): Promise<OurShelf> {
+  return withStudioOfPage(async (access) => ({
+    studioName: access.studio.name,
+    page: await shelfOf(access).page(query),
+    collections: await collectionsOf(access).list(),
+  }));
 }

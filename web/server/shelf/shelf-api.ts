@@ -1,12 +1,11 @@
 import { CARDS_A_PAGE, readWishes, SHELF_SORTS, SONG_STATES } from "@intonazione/core/catalogue";
 import { z } from "zod";
-import { database } from "../database";
-import { idSchema, problem, readBody, type Incoming } from "../http";
-import { SongRepository } from "../songs/song-repository";
-import { currentStudio } from "../studio-repository";
+import { idSchema, problem, readBody, type Incoming } from "../requests/http";
+import type { StudioAccess } from "../requests/with-studio";
+import { songsOf } from "../songs/song-api";
 import { CollectionRepository } from "./collection-repository";
 import { copySongs } from "./copy-songs";
-import { ShelfRepository, type ShelfPage, type ShelfQuery } from "./shelf-repository";
+import { ShelfRepository, type ShelfQuery } from "./shelf-repository";
 
 const MAX_BODY_BYTES = 400_000;
 /** Songs that can be changed by one wish. */
@@ -35,19 +34,12 @@ export function readShelfQuery(asked: Readonly<Record<string, unknown>>): ShelfQ
   };
 }
 
-async function ours() {
-  const db = database();
-  return { db, studioId: (await currentStudio(db)).id };
+export function shelfOf({ db, studio }: StudioAccess): ShelfRepository {
+  return new ShelfRepository(db, studio.id);
 }
 
-export async function ourPage(query: ShelfQuery): Promise<ShelfPage> {
-  const { db, studioId } = await ours();
-  return new ShelfRepository(db, studioId).page(query);
-}
-
-export async function ourCollections(): Promise<CollectionRepository> {
-  const { db, studioId } = await ours();
-  return new CollectionRepository(db, studioId);
+export function collectionsOf({ db, studio }: StudioAccess): CollectionRepository {
+  return new CollectionRepository(db, studio.id);
 }
 
 const ids = z.array(idSchema).min(1).max(MOST_AT_ONCE);
@@ -70,9 +62,8 @@ export function readChange(request: Request): Promise<Incoming<ShelfChange>> {
 }
 
 /** Does it, and says what is needed to take it back. */
-export async function changed(change: ShelfChange): Promise<Response> {
-  const { db, studioId } = await ours();
-  const shelf = new ShelfRepository(db, studioId);
+export async function changed(access: StudioAccess, change: ShelfChange): Promise<Response> {
+  const shelf = shelfOf(access);
   switch (change.kind) {
     case "state":
       return Response.json({ before: await shelf.setState(change.ids, change.state) });
@@ -83,12 +74,12 @@ export async function changed(change: ShelfChange): Promise<Response> {
     case "empty-bin":
       return Response.json({ count: await shelf.emptyBin() });
     case "copy": {
-      const copies = await copySongs(db, studioId, change.ids);
+      const copies = await copySongs(access, change.ids);
       if (copies) return Response.json({ ids: copies }, { status: 201 });
       return problem(422, { code: "song-unread", message: "a song of these cannot be read" });
     }
     case "rename": {
-      const outcome = await new SongRepository(db, studioId).rename(change.id, change.title);
+      const outcome = await songsOf(access).rename(change.id, change.title);
       if (outcome === "renamed") return Response.json({});
       const message =
         outcome === "missing" ? "this studio has no such song" : "it was saved at the same moment";
@@ -120,8 +111,11 @@ export function readCollectionChange(request: Request): Promise<Incoming<Collect
   });
 }
 
-export async function changedCollection(change: CollectionChange): Promise<Response> {
-  const collections = await ourCollections();
+export async function changedCollection(
+  access: StudioAccess,
+  change: CollectionChange,
+): Promise<Response> {
+  const collections = collectionsOf(access);
   const missing = () =>
     problem(404, { code: "collection-missing", message: "this studio has no such collection" });
   switch (change.kind) {

@@ -1,14 +1,14 @@
 import { isSame, type Finding } from "@intonazione/core/foundation";
 import { MAX_FILE_BYTES, sizeProblem } from "@intonazione/core/formats/files";
 import { readShelf, writeShelf, type StudioShelf } from "@intonazione/core/formats/shelf";
-import { database } from "../database";
-import { readBytes, refuse, type Incoming } from "../http";
+import { readBytes, refuse, type Incoming } from "../requests/http";
 import { InstrumentRepository } from "../instrument-repository";
 import { allSongs } from "../songs/all-songs";
 import { bringRowsUpToDateSoon } from "../songs/difficulties";
 import { SongRepository } from "../songs/song-repository";
 import { CollectionRepository } from "./collection-repository";
-import { currentStudio, setProfiles } from "../studio-repository";
+import type { StudioAccess } from "../requests/with-studio";
+import { lockStudio, setProfiles } from "../studio-repository";
 
 export interface ShelfArchive {
   readonly bytes: Uint8Array;
@@ -16,10 +16,8 @@ export interface ShelfArchive {
   readonly unread: number;
 }
 
-/** Everything of our studio as one zip. */
-export async function ourShelfArchive(now: Date): Promise<ShelfArchive> {
-  const db = database();
-  const studio = await currentStudio(db);
+/** Everything of a studio as one zip. */
+export async function shelfArchive({ db, studio }: StudioAccess, now: Date): Promise<ShelfArchive> {
   const { songs, rows: kept, unread } = await allSongs(db, studio.id);
   const rack = await new InstrumentRepository(db, studio.id).list();
   const instruments = rack.map(({ instrument }) => instrument);
@@ -70,48 +68,40 @@ export interface TakenIn {
  * profiles do not have yet: all of it, or nothing. Collections of one name become one. How places are
  * written here stays as it is.
  */
-export async function takeIn({
-  songs,
-  instruments,
-  profiles,
-  states,
-  collections = [],
-}: StudioShelf): Promise<TakenIn> {
-  const taken = await database()
-    .transaction()
-    .execute(async (trx) => {
-      const studio = await currentStudio(trx, "for-update");
-      const ids = await new SongRepository(trx, studio.id).createIn(trx, songs, states);
-      const together = new CollectionRepository(trx, studio.id);
-      const known = new Map((await together.list()).map(({ name, id }) => [name, id]));
-      for (const { name, songs: places } of collections) {
-        const id = known.get(name) ?? (await together.create(name));
-        if (id === undefined) continue;
-        known.set(name, id);
-        await together.add(
-          id,
-          places.flatMap((place) => ids[place] ?? []),
-        );
-      }
-      const rack = new InstrumentRepository(trx, studio.id);
-      const inRack = (await rack.list()).map(({ instrument }) => instrument);
-      const wanted = instruments.filter((one) => !inRack.some((other) => isSame(other, one)));
-      let added = 0;
-      for (const instrument of wanted) if (await rack.createIn(trx, instrument)) added++;
-      const own = studio.profiles.list;
-      const fresh = profiles.filter(({ id }) => !own.some((one) => one.id === id));
-      if (fresh.length > 0) {
-        const { version } = studio.profiles;
-        const saved = await setProfiles(trx, studio.id, { version, list: [...own, ...fresh] });
-        if (saved === undefined) throw new Error("the profiles were saved in between");
-      }
-      return {
-        songs: songs.length,
-        instruments: added,
-        instrumentsLeftOut: wanted.length - added,
-        profiles: fresh.length,
-      };
-    });
-  bringRowsUpToDateSoon(database());
-  return taken;
+export async function takeIn(
+  { db, studio: { id: studioId }, afterCommit }: StudioAccess,
+  { songs, instruments, profiles, states, collections = [] }: StudioShelf,
+): Promise<TakenIn> {
+  const studio = await lockStudio(db, studioId);
+  const ids = await new SongRepository(db, studioId).createIn(db, songs, states);
+  const together = new CollectionRepository(db, studioId);
+  const known = new Map((await together.list()).map(({ name, id }) => [name, id]));
+  for (const { name, songs: places } of collections) {
+    const id = known.get(name) ?? (await together.create(name));
+    if (id === undefined) continue;
+    known.set(name, id);
+    await together.add(
+      id,
+      places.flatMap((place) => ids[place] ?? []),
+    );
+  }
+  const rack = new InstrumentRepository(db, studioId);
+  const inRack = (await rack.list()).map(({ instrument }) => instrument);
+  const wanted = instruments.filter((one) => !inRack.some((other) => isSame(other, one)));
+  let added = 0;
+  for (const instrument of wanted) if (await rack.create(instrument)) added++;
+  const own = studio.profiles.list;
+  const fresh = profiles.filter(({ id }) => !own.some((one) => one.id === id));
+  if (fresh.length > 0) {
+    const { version } = studio.profiles;
+    const saved = await setProfiles(db, studioId, { version, list: [...own, ...fresh] });
+    if (saved === undefined) throw new Error("the profiles were saved in between");
+  }
+  afterCommit((free) => bringRowsUpToDateSoon(free));
+  return {
+    songs: songs.length,
+    instruments: added,
+    instrumentsLeftOut: wanted.length - added,
+    profiles: fresh.length,
+  };
 }

@@ -1,3 +1,4 @@
+import type { StudioAccess } from "../requests/with-studio";
 import {
   CATALOGUE_TECHNIQUES,
   entryOf,
@@ -48,6 +49,7 @@ const QUERY: ShelfQuery = { wishes: [], sort: "change", isBin: false, from: 0, l
 describe.skipIf(!TEST_SERVER)("the shelf in PostgreSQL", () => {
   let test: TestDatabase;
   let studioId: string;
+  let access: StudioAccess;
   let songs: SongRepository;
   let shelf: ShelfRepository;
   let collections: CollectionRepository;
@@ -57,7 +59,9 @@ describe.skipIf(!TEST_SERVER)("the shelf in PostgreSQL", () => {
 
   beforeAll(async () => {
     test = await createTestDatabase("cards");
-    studioId = (await createStudio(test.db, "Ours")).id;
+    const studio = await createStudio(test.db, "Ours");
+    studioId = studio.id;
+    access = { db: test.db, studio, afterCommit: (work) => work(test.db) };
     const other = (await createStudio(test.db, "Theirs")).id;
     songs = new SongRepository(test.db, studioId);
     shelf = new ShelfRepository(test.db, studioId);
@@ -167,14 +171,14 @@ describe.skipIf(!TEST_SERVER)("the shelf in PostgreSQL", () => {
   });
 
   it("keeps what is in the bin for thirty days, and empties it on request", async () => {
-    const [id] = (await copySongs(test.db, studioId, [ids[0]!]))!;
+    const [id] = (await copySongs(access, [ids[0]!]))!;
     await shelf.remove([id!]);
     const days = (count: number) => new Date(Date.now() + count * 86_400_000);
     await shelf.emptyOld(days(29));
     expect((await shelf.page({ ...QUERY, isBin: true })).total).toBe(1);
     await shelf.emptyOld(days(31));
     expect((await shelf.page({ ...QUERY, isBin: true })).total).toBe(0);
-    const [other] = (await copySongs(test.db, studioId, [ids[0]!]))!;
+    const [other] = (await copySongs(access, [ids[0]!]))!;
     await shelf.remove([other!]);
     expect(await theirs.shelf.emptyBin()).toBe(0);
     expect(await shelf.emptyBin()).toBe(1);
@@ -183,7 +187,7 @@ describe.skipIf(!TEST_SERVER)("the shelf in PostgreSQL", () => {
 
   it("copies songs as they are now, or none of them", async () => {
     const some = ids.slice(2, 4);
-    const copies = (await copySongs(test.db, studioId, some))!;
+    const copies = (await copySongs(access, some))!;
     const originals = await Promise.all(some.map((id) => songs.find(id)));
     for (const [index, copy] of copies.entries()) {
       const stored = (await songs.find(copy))!;
@@ -195,7 +199,7 @@ describe.skipIf(!TEST_SERVER)("the shelf in PostgreSQL", () => {
       expect(read.value.song).toEqual({ ...original.value.song, title: `${title} (copy)` });
     }
     const count = (await shelf.page(QUERY)).total;
-    expect(await copySongs(test.db, studioId, [ids[0]!, crypto.randomUUID()])).toBeUndefined();
+    expect(await copySongs(access, [ids[0]!, crypto.randomUUID()])).toBeUndefined();
     expect((await shelf.page(QUERY)).total).toBe(count);
     await shelf.remove(copies);
     await shelf.emptyBin();

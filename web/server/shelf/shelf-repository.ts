@@ -1,3 +1,4 @@
+import { inTransaction } from "../requests/in-transaction";
 import type {
   CataloguePart,
   ShelfSort,
@@ -111,7 +112,7 @@ export class ShelfRepository {
 
   /** Says how far songs are. @returns how each was before. */
   async setState(ids: readonly string[], state: SongState): Promise<readonly StateBefore[]> {
-    return this.db.transaction().execute(async (trx) => {
+    return inTransaction(this.db, async (trx) => {
       const before = await trx
         .selectFrom("songs")
         .select(["id", "state"])

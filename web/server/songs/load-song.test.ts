@@ -1,13 +1,16 @@
 import { randomUUID } from "node:crypto";
 import { readSongText } from "@intonazione/core/formats/json";
 import { demoRack, demoSong, DEMO_SONGS } from "@intonazione/demo";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
 import { database } from "../database";
 import { createTestDatabase, TEST_SERVER, type TestDatabase } from "../database.test-kit";
 import { InstrumentRepository, MAX_RACK } from "../instrument-repository";
 import { loadSong } from "./load-song";
 import { SongRepository } from "./song-repository";
 import { createStudio, setStyle } from "../studio-repository";
+
+let host = "127.0.0.1:4100";
+vi.mock("next/headers", () => ({ headers: async () => new Headers({ host }) }));
 
 const song = demoSong(DEMO_SONGS[0]!);
 const [first, second] = demoRack();
@@ -44,6 +47,12 @@ describe.skipIf(!TEST_SERVER)("a song for its page", () => {
     const around = loaded.kind === "found" ? loaded.around : undefined;
     expect(around?.style).toEqual(style);
     expect(around?.rack.map(({ instrument }) => instrument)).toEqual([second, first]);
+  });
+
+  it("is not there for whoever comes by a name that is not ours", async () => {
+    host = "shelf.example:4100";
+    await expect(loadSong(songId)).rejects.toThrow(/NEXT_HTTP_ERROR_FALLBACK;404/u);
+    host = "127.0.0.1:4100";
   });
 
   it("is missing under an unknown id or nonsense", async () => {

@@ -1,10 +1,11 @@
 import type { PlaceStyle } from "@intonazione/core/neck";
-import { database, isUnreachable } from "../database";
-import { idSchema } from "../http";
+import { isUnreachable } from "../database";
+import { idSchema } from "../requests/http";
 import type { RackInstrument } from "../instrument-repository";
-import { SongRepository } from "./song-repository";
 import type { StoredSong } from "./stored-songs";
-import { ourStudio } from "../studio-api";
+import { withStudioOfPage } from "../requests/with-studio";
+import { contentsOf } from "../studio-api";
+import { songsOf } from "./song-api";
 import type { StudioProfiles } from "../studio-repository";
 
 /** A song as the page gets it: the stored texts, which the page reads itself. */
@@ -29,13 +30,15 @@ export async function loadSong(id: string): Promise<
 > {
   if (!idSchema.safeParse(id).success) return { kind: "missing" };
   try {
-    const { studio, rack } = await ourStudio();
-    const stored = await new SongRepository(database(), studio.id).find(id);
-    if (!stored) return { kind: "missing" };
-    const { whole, changes, version, savedAt } = stored;
-    const { style, profiles } = studio;
-    const around = { style, rack, profiles };
-    return { kind: "found", stored: { whole, changes, version, savedAt }, around };
+    return await withStudioOfPage(async (access) => {
+      const stored = await songsOf(access).find(id);
+      if (!stored) return { kind: "missing" };
+      const { whole, changes, version, savedAt } = stored;
+      const { studio, rack } = await contentsOf(access);
+      const { style, profiles } = studio;
+      const around = { style, rack, profiles };
+      return { kind: "found", stored: { whole, changes, version, savedAt }, around };
+    });
   } catch (error) {
     if (isUnreachable(error)) return { kind: "away" };
     throw error;

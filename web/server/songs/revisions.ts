@@ -1,3 +1,4 @@
+import { inTransaction } from "../requests/in-transaction";
 import { documentOf, readSongText, type SongText } from "@intonazione/core/formats/json";
 import { applyDifference, differenceOf } from "@intonazione/core/foundation";
 import { sql, type Kysely } from "kysely";
@@ -138,7 +139,7 @@ export async function textOfVersion(
  * @returns how many were taken away.
  */
 export async function thinSong(db: Kysely<Tables>, songId: string, now: Date): Promise<number> {
-  return db.transaction().execute(async (trx) => {
+  return inTransaction(db, async (trx) => {
     // Two that thin the same song would make changes from what the other takes away.
     await sql`select pg_advisory_xact_lock(hashtext(${`thin ${songId}`}))`.execute(trx);
     const old = await trx

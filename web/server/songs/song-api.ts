@@ -2,9 +2,8 @@ import { readSong, type SongText } from "@intonazione/core/formats/json";
 import type { Song } from "@intonazione/core/score";
 import type { Finding } from "@intonazione/core/foundation";
 import { z } from "zod";
-import { database } from "../database";
-import { problem, readBody, type Incoming } from "../http";
-import { currentStudio } from "../studio-repository";
+import { problem, readBody, type Incoming } from "../requests/http";
+import type { StudioAccess } from "../requests/with-studio";
 import { RevisionRepository, type RevisionMark } from "./revisions";
 import { SongRepository, type SongSave } from "./song-repository";
 import type { StoredSong } from "./stored-songs";
@@ -12,14 +11,12 @@ import type { StoredSong } from "./stored-songs";
 const MAX_BODY_BYTES = 25_000_000;
 const MAX_MARK_BYTES = 10_000;
 
-export async function ourSongs(): Promise<SongRepository> {
-  const db = database();
-  return new SongRepository(db, (await currentStudio(db)).id);
+export function songsOf({ db, studio, afterCommit }: StudioAccess): SongRepository {
+  return new SongRepository(db, studio.id, undefined, undefined, afterCommit);
 }
 
-export async function ourRevisions(): Promise<RevisionRepository> {
-  const db = database();
-  return new RevisionRepository(db, (await currentStudio(db)).id);
+export function revisionsOf({ db, studio }: StudioAccess): RevisionRepository {
+  return new RevisionRepository(db, studio.id);
 }
 
 /** A song within a body, or the answer that says what is wrong with it. */
@@ -57,8 +54,12 @@ export function readSave(request: Request): Promise<Incoming<SongSave>> {
 }
 
 /** Saves what came, and says how it went. */
-export async function savedAnswer(id: string, save: SongSave): Promise<Response> {
-  const outcome = await (await ourSongs()).save(id, save);
+export async function savedAnswer(
+  songs: SongRepository,
+  id: string,
+  save: SongSave,
+): Promise<Response> {
+  const outcome = await songs.save(id, save);
   switch (outcome.kind) {
     case "saved":
       return Response.json({ version: outcome.version, savedAt: outcome.savedAt });

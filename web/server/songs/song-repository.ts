@@ -1,8 +1,10 @@
+import { inTransaction } from "../requests/in-transaction";
 import type { SongState } from "@intonazione/core/catalogue";
 import { documentOf, readSong, readSongText, type ReadSong } from "@intonazione/core/formats/json";
 import { applyDifference, fingerprint, type Finding } from "@intonazione/core/foundation";
 import type { Song } from "@intonazione/core/score";
 import type { Kysely } from "kysely";
+import type { AfterCommit } from "../requests/with-studio";
 import type { Tables } from "../tables";
 import { changedColumns, columnsOf } from "./columns";
 import { bringRowsUpToDateSoon } from "./difficulties";
@@ -43,6 +45,7 @@ export class SongRepository {
     private readonly studioId: string,
     private readonly now: () => Date = () => new Date(),
     private readonly heads: Heads = sharedHeads(),
+    private readonly afterCommit: AfterCommit = (work) => work(db),
   ) {}
 
   /** @returns undefined when this studio has no such song, or has it in the bin. */
@@ -57,8 +60,8 @@ export class SongRepository {
 
   /** All of them, or none. @returns their ids in order. */
   async createAll(songs: readonly Song[]): Promise<readonly string[]> {
-    const ids = await this.db.transaction().execute((trx) => this.createIn(trx, songs));
-    bringRowsUpToDateSoon(this.db);
+    const ids = await inTransaction(this.db, (trx) => this.createIn(trx, songs));
+    this.afterCommit((db) => bringRowsUpToDateSoon(db));
     return ids;
   }
 
@@ -120,12 +123,13 @@ export class SongRepository {
     if (!song.ok) return { kind: "wrong", findings: song.error };
     const saved = await this.write(id, save, { song: song.value, plain }, head);
     if (!saved) return this.refuse(id, baseVersion, plain);
-    this.heads.set(this.keyOf(id), saved);
-    bringRowsUpToDateSoon(this.db);
-    if (saved.wholeVersion === saved.version) {
+    this.afterCommit((db) => {
+      this.heads.set(this.keyOf(id), saved);
+      bringRowsUpToDateSoon(db);
+      if (saved.wholeVersion !== saved.version) return;
       // What is old gives way behind the answer.
-      void thinSong(this.db, id, this.now()).catch((error: unknown) => console.error(error));
-    }
+      void thinSong(db, id, this.now()).catch((error: unknown) => console.error(error));
+    });
     return { kind: "saved", version: saved.version, savedAt: saved.savedAt };
   }
 
@@ -204,7 +208,7 @@ export class SongRepository {
       bytes > Math.max(LEAST_WHOLE_BYTES, head.wholeBytes);
     const whole = isWhole ? JSON.stringify(documentOf(after.plain)) : undefined;
     const columns = columnsOf(after.song);
-    const isSaved = await this.db.transaction().execute(async (trx) => {
+    const isSaved = await inTransaction(this.db, async (trx) => {
       const { numUpdatedRows } = await trx
         .updateTable("songs")
         .set({

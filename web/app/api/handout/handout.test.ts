@@ -3,7 +3,7 @@ import { demoSong, DEMO_SONGS } from "@intonazione/demo";
 import { describe, expect, it } from "vitest";
 import { POST as takePicture } from "./picture/route";
 import { readHandout } from "@/server/handout-api";
-import type { Problem } from "@/server/http";
+import type { Problem } from "@/server/requests/http";
 
 const song = demoSong(DEMO_SONGS[0]!);
 const options = { ...USUAL_HANDOUT, lanes: ["staff", "count"] };
@@ -45,8 +45,9 @@ describe("what is to be printed", () => {
   });
 
   it("is not printed for a page of another site", async () => {
-    const asked = await readHandout(request({ song, options }, { "Sec-Fetch-Site": "cross-site" }));
-    expect(asked.ok || asked.response.status).toBe(403);
+    const foreign = { "Sec-Fetch-Site": "cross-site" };
+    const answer = await takePicture(request({ song, options, picture: { kind: "svg" } }, foreign));
+    expect(answer.status).toBe(403);
   });
 });
 

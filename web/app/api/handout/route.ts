@@ -1,9 +1,9 @@
 import { handoutPdf } from "@intonazione/press";
 import { readHandout } from "@/server/handout-api";
-import { answer } from "@/server/http";
+import { answer } from "@/server/requests/http";
 
 export function POST(request: Request): Promise<Response> {
-  return answer(async () => {
+  return answer(request, async () => {
     const asked = await readHandout(request);
     if (!asked.ok) return asked.response;
     const { song, options } = asked.value;

@@ -55,7 +55,9 @@ describe.skipIf(!TEST_SERVER)("the rack over HTTP", () => {
       read(PUT(ask({ instrument: { ...electric, name }, baseVersion }), at(id)));
     expect(await save("Second", 1)).toMatchObject({ status: 200, body: { version: 2 } });
     expect(await save("Stale", 1)).toMatchObject({ status: 409, body: { code: "stale-version" } });
-    const rack = (await (await GET()).json()) as RackInstrument[];
+    const rack = (await (
+      await GET(new Request("http://127.0.0.1/api/instruments"))
+    ).json()) as RackInstrument[];
     expect(rack.map(({ instrument }) => instrument)).toEqual([
       { ...electric, name: "Second" },
       acoustic,
@@ -71,7 +73,9 @@ describe.skipIf(!TEST_SERVER)("the rack over HTTP", () => {
       expect(await read(PUT(ask(body), at(id)))).toMatchObject(expected);
       expect(await read(DELETE(ask(null), at(id)))).toMatchObject(expected);
     }
-    const rack = (await (await GET()).json()) as RackInstrument[];
+    const rack = (await (
+      await GET(new Request("http://127.0.0.1/api/instruments"))
+    ).json()) as RackInstrument[];
     expect(rack.map(({ id }) => id)).not.toContain(foreignId);
   });
 

@@ -1,16 +1,15 @@
-import { answer, problem } from "@/server/http";
+import { problem } from "@/server/requests/http";
+import { withStudio } from "@/server/requests/with-studio";
 import { MAX_RACK } from "@/server/instrument-repository";
-import { ourRack, readInstrumentSave } from "@/server/studio-api";
+import { rackOf, readInstrumentSave } from "@/server/studio-api";
 
-export function GET(): Promise<Response> {
-  return answer(async () => Response.json(await (await ourRack()).list()));
+export function GET(request: Request): Promise<Response> {
+  return withStudio(request, async (access) => Response.json(await rackOf(access).list()));
 }
 
 export function POST(request: Request): Promise<Response> {
-  return answer(async () => {
-    const save = await readInstrumentSave(request);
-    if (!save.ok) return save.response;
-    const created = await (await ourRack()).create(save.value.instrument);
+  return withStudio(request, readInstrumentSave, async (access, { instrument }) => {
+    const created = await rackOf(access).create(instrument);
     if (created) return Response.json(created, { status: 201 });
     return problem(409, { code: "rack-full", message: `a rack holds ${MAX_RACK} instruments` });
   });

@@ -1,12 +1,12 @@
-import { answer } from "@/server/http";
-import { ourShelfArchive, readArrival, takeIn } from "@/server/shelf/shelf-archive";
+import { withStudio } from "@/server/requests/with-studio";
+import { readArrival, shelfArchive, takeIn } from "@/server/shelf/shelf-archive";
 
 export const dynamic = "force-dynamic";
 
-export function GET(): Promise<Response> {
-  return answer(async () => {
+export function GET(request: Request): Promise<Response> {
+  return withStudio(request, async (access) => {
     const now = new Date();
-    const archive = await ourShelfArchive(now);
+    const archive = await shelfArchive(access, now);
     const name = `shelf ${now.toISOString().slice(0, 10)}.zip`;
     return new Response(Uint8Array.from(archive.bytes), {
       headers: {
@@ -20,10 +20,7 @@ export function GET(): Promise<Response> {
 }
 
 export function POST(request: Request): Promise<Response> {
-  return answer(async () => {
-    const arrival = await readArrival(request);
-    if (!arrival.ok) return arrival.response;
-    const { shelf, findings } = arrival.value;
-    return Response.json({ ...(await takeIn(shelf)), findings }, { status: 201 });
-  });
+  return withStudio(request, readArrival, async (access, { shelf, findings }) =>
+    Response.json({ ...(await takeIn(access, shelf)), findings }, { status: 201 }),
+  );
 }

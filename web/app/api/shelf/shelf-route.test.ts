@@ -43,13 +43,14 @@ describe.skipIf(!TEST_SERVER)("a whole shelf over HTTP", () => {
     else process.env["DATABASE_URL"] = before;
   });
 
+  const fetchShelf = () => GET(new Request("http://127.0.0.1/api/shelf"));
   const titles = async () =>
     (
       await test.db.selectFrom("songs").select("title").where("studio_id", "=", oursId).execute()
     ).map(({ title }) => title);
 
   it("goes out whole, and nothing of another studio with it", async () => {
-    const answer = await GET();
+    const answer = await fetchShelf();
     expect(answer.headers.get("content-disposition")).toMatch(/\.zip"$/u);
     const { shelf, findings } = readShelf(new Uint8Array(await answer.arrayBuffer()));
     expect(findings).toEqual([]);
@@ -60,7 +61,7 @@ describe.skipIf(!TEST_SERVER)("a whole shelf over HTTP", () => {
   });
 
   it("comes in beside what is there; what the rack has already is not doubled", async () => {
-    const archive = new Uint8Array(await (await GET()).arrayBuffer());
+    const archive = new Uint8Array(await (await fetchShelf()).arrayBuffer());
     const answer = await send(archive);
     expect(answer.status).toBe(201);
     expect(await answer.json()).toMatchObject({ songs: 2, instruments: 0, findings: [] });
@@ -80,7 +81,7 @@ describe.skipIf(!TEST_SERVER)("a whole shelf over HTTP", () => {
     const id = (await collections.create("Autumn course"))!;
     await collections.add(id, [cards[1]!.id, cards[0]!.id]);
     await new ShelfRepository(test.db, oursId).setState([cards[0]!.id], "taught");
-    const archive = new Uint8Array(await (await GET()).arrayBuffer());
+    const archive = new Uint8Array(await (await fetchShelf()).arrayBuffer());
     const { shelf } = readShelf(archive);
     expect(shelf!.states?.filter((state) => state === "taught")).toHaveLength(1);
     expect(shelf!.collections).toEqual([{ name: "Autumn course", songs: [1, 0] }]);
@@ -101,7 +102,7 @@ describe.skipIf(!TEST_SERVER)("a whole shelf over HTTP", () => {
       },
       new Date("2026-01-02T03:04:06Z"),
     );
-    vi.spyOn(InstrumentRepository.prototype, "createIn").mockImplementationOnce(() =>
+    vi.spyOn(InstrumentRepository.prototype, "create").mockImplementationOnce(() =>
       Promise.reject(new Error("the disk is full")),
     );
     vi.spyOn(console, "error").mockImplementation(() => undefined);
@@ -120,7 +121,7 @@ describe.skipIf(!TEST_SERVER)("a whole shelf over HTTP", () => {
       .set({ whole: '{"format":"intonazione-song","schema":5,"song":{"title":"Spoilt"}}' })
       .where("song_id", "=", id)
       .execute();
-    const answer = await GET();
+    const answer = await fetchShelf();
     expect(answer.headers.get("x-songs-unread")).toBe("1");
     const bytes = new Uint8Array(await answer.arrayBuffer());
     expect(readShelf(bytes).shelf!.songs).toHaveLength(readable);

@@ -1,15 +1,11 @@
-import { database } from "@/server/database";
-import { answer } from "@/server/http";
+import { withStudio } from "@/server/requests/with-studio";
 import { readStyle } from "@/server/studio-api";
-import { currentStudio, setStyle } from "@/server/studio-repository";
+import { setStyle } from "@/server/studio-repository";
 
 /** Sets how the studio writes places. */
 export function PUT(request: Request): Promise<Response> {
-  return answer(async () => {
-    const style = await readStyle(request);
-    if (!style.ok) return style.response;
-    const db = database();
-    await setStyle(db, (await currentStudio(db)).id, style.value);
-    return Response.json({ style: style.value });
+  return withStudio(request, readStyle, async ({ db, studio }, style) => {
+    await setStyle(db, studio.id, style);
+    return Response.json({ style });
   });
 }

@@ -1,11 +1,11 @@
 import { stripPng, stripSvg } from "@intonazione/press";
 import { readHandout } from "@/server/handout-api";
-import { answer, problem } from "@/server/http";
+import { answer, problem } from "@/server/requests/http";
 
 const TYPES = { svg: "image/svg+xml", png: "image/png" } as const;
 
 export function POST(request: Request): Promise<Response> {
-  return answer(async () => {
+  return answer(request, async () => {
     const asked = await readHandout(request);
     if (!asked.ok) return asked.response;
     const { song, options, picture } = asked.value;

@@ -1,18 +1,16 @@
-import { answer, idSchema, problem, refuseForeign } from "@/server/http";
-import { noInstrument, ourRack, readInstrumentSave } from "@/server/studio-api";
+import { idSchema, problem } from "@/server/requests/http";
+import { withStudio } from "@/server/requests/with-studio";
+import { noInstrument, rackOf, readInstrumentSave } from "@/server/studio-api";
 
 interface Context {
   readonly params: Promise<{ id: string }>;
 }
 
 export function PUT(request: Request, { params }: Context): Promise<Response> {
-  return answer(async () => {
+  return withStudio(request, readInstrumentSave, async (access, { instrument, baseVersion }) => {
     const id = idSchema.safeParse((await params).id);
     if (!id.success) return noInstrument();
-    const save = await readInstrumentSave(request);
-    if (!save.ok) return save.response;
-    const { instrument, baseVersion } = save.value;
-    const outcome = await (await ourRack()).save(id.data, instrument, baseVersion);
+    const outcome = await rackOf(access).save(id.data, instrument, baseVersion);
     switch (outcome.kind) {
       case "saved":
         return Response.json({ version: outcome.version });
@@ -28,11 +26,9 @@ export function PUT(request: Request, { params }: Context): Promise<Response> {
 }
 
 export function DELETE(request: Request, { params }: Context): Promise<Response> {
-  return answer(async () => {
-    const foreign = refuseForeign(request);
-    if (foreign && !foreign.ok) return foreign.response;
+  return withStudio(request, async (access) => {
     const id = idSchema.safeParse((await params).id);
-    const isRemoved = id.success && (await (await ourRack()).remove(id.data));
+    const isRemoved = id.success && (await rackOf(access).remove(id.data));
     return isRemoved ? new Response(null, { status: 204 }) : noInstrument();
   });
 }

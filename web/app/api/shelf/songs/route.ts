@@ -1,20 +1,17 @@
-import { answer } from "@/server/http";
-import { changed, ourPage, readChange, readShelfQuery } from "@/server/shelf/shelf-api";
+import { withStudio } from "@/server/requests/with-studio";
+import { changed, readChange, readShelfQuery, shelfOf } from "@/server/shelf/shelf-api";
 
 export const dynamic = "force-dynamic";
 
 /** A page of the cards that are asked for. */
 export function GET(request: Request): Promise<Response> {
-  return answer(async () => {
+  return withStudio(request, async (access) => {
     const asked = Object.fromEntries(new URL(request.url).searchParams);
-    return Response.json(await ourPage(readShelfQuery(asked)));
+    return Response.json(await shelfOf(access).page(readShelfQuery(asked)));
   });
 }
 
 /** State, copies, titles, the bin: of one song or of several. */
 export function POST(request: Request): Promise<Response> {
-  return answer(async () => {
-    const change = await readChange(request);
-    return change.ok ? changed(change.value) : change.response;
-  });
+  return withStudio(request, readChange, changed);
 }

@@ -1,23 +1,22 @@
-import { answer, idSchema } from "@/server/http";
-import { notHere, ourSongs, readSave, savedAnswer, storedAnswer } from "@/server/songs/song-api";
+import { idSchema } from "@/server/requests/http";
+import { withStudio } from "@/server/requests/with-studio";
+import { notHere, readSave, savedAnswer, songsOf, storedAnswer } from "@/server/songs/song-api";
 
 interface Context {
   readonly params: Promise<{ id: string }>;
 }
 
-export function GET(_request: Request, { params }: Context): Promise<Response> {
-  return answer(async () => {
+export function GET(request: Request, { params }: Context): Promise<Response> {
+  return withStudio(request, async (access) => {
     const id = idSchema.safeParse((await params).id);
-    const stored = id.success ? await (await ourSongs()).find(id.data) : undefined;
+    const stored = id.success ? await songsOf(access).find(id.data) : undefined;
     return stored ? storedAnswer(stored) : notHere();
   });
 }
 
 export function PUT(request: Request, { params }: Context): Promise<Response> {
-  return answer(async () => {
+  return withStudio(request, readSave, async (access, save) => {
     const id = idSchema.safeParse((await params).id);
-    if (!id.success) return notHere();
-    const save = await readSave(request);
-    return save.ok ? savedAnswer(id.data, save.value) : save.response;
+    return id.success ? savedAnswer(songsOf(access), id.data, save) : notHere();
   });
 }

@@ -1,16 +1,12 @@
-import { database } from "@/server/database";
-import { answer, problem } from "@/server/http";
+import { problem } from "@/server/requests/http";
+import { withStudio } from "@/server/requests/with-studio";
 import { readProfiles } from "@/server/studio-api";
-import { currentStudio, setProfiles } from "@/server/studio-repository";
+import { setProfiles } from "@/server/studio-repository";
 
 /** Saves the studio's placing profiles over the version they were made from only. */
 export function PUT(request: Request): Promise<Response> {
-  return answer(async () => {
-    const save = await readProfiles(request);
-    if (!save.ok) return save.response;
-    const db = database();
-    const { id } = await currentStudio(db);
-    const version = await setProfiles(db, id, save.value);
+  return withStudio(request, readProfiles, async ({ db, studio }, save) => {
+    const version = await setProfiles(db, studio.id, save);
     if (version !== undefined) return Response.json({ version });
     return problem(409, {
       code: "stale-version",

@@ -1,5 +1,6 @@
-import { answer, idSchema, revisionIdSchema } from "@/server/http";
-import { notHere, ourRevisions, piecesAnswer, readRevisionMark } from "@/server/songs/song-api";
+import { idSchema, revisionIdSchema } from "@/server/requests/http";
+import { withStudio } from "@/server/requests/with-studio";
+import { notHere, piecesAnswer, readRevisionMark, revisionsOf } from "@/server/songs/song-api";
 
 interface Context {
   readonly params: Promise<{ id: string; revisionId: string }>;
@@ -15,22 +16,19 @@ async function addressOf({ params }: Context) {
 }
 
 /** One earlier version of a song, as its stored texts. */
-export function GET(_request: Request, context: Context): Promise<Response> {
-  return answer(async () => {
+export function GET(request: Request, context: Context): Promise<Response> {
+  return withStudio(request, async (access) => {
     const at = await addressOf(context);
-    const text = at && (await (await ourRevisions()).text(at.songId, at.revisionId));
+    const text = at && (await revisionsOf(access).text(at.songId, at.revisionId));
     return text ? piecesAnswer(text) : notHere();
   });
 }
 
 /** Gives it a name, or says that it was brought back: either keeps it from being thinned out. */
 export function PATCH(request: Request, context: Context): Promise<Response> {
-  return answer(async () => {
+  return withStudio(request, readRevisionMark, async (access, mark) => {
     const at = await addressOf(context);
-    if (!at) return notHere();
-    const mark = await readRevisionMark(request);
-    if (!mark.ok) return mark.response;
-    const isMarked = await (await ourRevisions()).mark(at.songId, at.revisionId, mark.value);
+    const isMarked = at && (await revisionsOf(access).mark(at.songId, at.revisionId, mark));
     return isMarked ? Response.json({}) : notHere();
   });
 }

@@ -1,6 +1,7 @@
 import type { Finding } from "@intonazione/core/foundation";
 import { z } from "zod";
-import { isUnreachable } from "./database";
+import { isUnreachable } from "../database";
+import { foreignProblem, hostAsked } from "./own-pages";
 
 /** What all routes and the page agree on. */
 
@@ -18,8 +19,13 @@ export function problem(status: number, body: Problem): Response {
   return Response.json(body, { status });
 }
 
-/** Runs a handler; a database that is down becomes a 503 that the page can wait out. */
-export async function answer(handle: () => Promise<Response>): Promise<Response> {
+/**
+ * Answers somebody at a page of ours, and nobody else. A database that is down becomes a 503 that the
+ * page can wait out.
+ */
+export async function answer(request: Request, handle: () => Promise<Response>): Promise<Response> {
+  const foreign = foreignProblem(request.headers, hostAsked(request.headers, request.url));
+  if (foreign) return problem(403, foreign);
   try {
     return await handle();
   } catch (error) {
@@ -44,7 +50,7 @@ export function refuse(status: number, body: Problem): Incoming<never> {
   return { ok: false, response: problem(status, body) };
 }
 
-/** Something to be saved arrives: only pages of our own may write, and not without measure. */
+/** Something to be saved arrives, and not without measure. */
 export async function readBody<Value>(
   request: Request,
   schema: z.ZodType<Value>,
@@ -59,15 +65,13 @@ export async function readBody<Value>(
 }
 
 /**
- * The bytes of a body, from our own pages only. They are counted while they come in: what the sender
- * says of their number is not believed, and no more than `maxBytes` is ever held.
+ * The bytes of a body. They are counted while they come in: what the sender says of their number is
+ * not believed, and no more than `maxBytes` is ever held.
  */
 export async function readBytes(
   request: Request,
   maxBytes: number,
 ): Promise<Incoming<Uint8Array<ArrayBuffer>>> {
-  const foreign = refuseForeign(request);
-  if (foreign) return foreign;
   const chunks: Uint8Array[] = [];
   let length = 0;
   const reader = request.body?.getReader();
@@ -96,11 +100,4 @@ function parsedJson(bytes: Uint8Array): unknown {
   } catch {
     return undefined;
   }
-}
-
-/** @returns the refusal when another site's page asks. */
-export function refuseForeign(request: Request): Incoming<never> | undefined {
-  const site = request.headers.get("sec-fetch-site");
-  if (site === null || site === "same-origin" || site === "none") return undefined;
-  return refuse(403, { code: "foreign-page", message: "saves come from our own pages only" });
 }

@@ -1,0 +1,73 @@
+import type { Kysely } from "kysely";
+import { headers } from "next/headers";
+import { notFound } from "next/navigation";
+import { database } from "../database";
+import { enterStudio, type Studio } from "../studio-repository";
+import type { Tables } from "../tables";
+import { answer, type Incoming } from "./http";
+import { foreignProblem } from "./own-pages";
+
+/** Does something with the database once what was written before stands: on its own connection. */
+export type AfterCommit = (work: (db: Kysely<Tables>) => void) => void;
+
+/** What somebody who asks may see and change. */
+export interface StudioAccess {
+  readonly studio: Studio;
+  /** The one transaction of this request; the database knows its studio as `intonazione.studio`. */
+  readonly db: Kysely<Tables>;
+  readonly afterCommit: AfterCommit;
+}
+
+/**
+ * The only way from a request to data. It refuses who is not at a page of ours, finds whose studio is
+ * asked for (there is one, until there are accounts), and runs `use` within one transaction that
+ * belongs to that studio. What `use` answers is committed, a refusal too; what it throws is undone.
+ *
+ * @param read Reads what comes in, counted, before the transaction begins: a slow sender holds
+ *   no connection.
+ */
+export function withStudio(
+  request: Request,
+  use: (access: StudioAccess) => Promise<Response>,
+): Promise<Response>;
+export function withStudio<Body>(
+  request: Request,
+  read: (request: Request) => Promise<Incoming<Body>>,
+  use: (access: StudioAccess, body: Body) => Promise<Response>,
+): Promise<Response>;
+export function withStudio<Body>(
+  request: Request,
+  ...steps:
+    | [(access: StudioAccess) => Promise<Response>]
+    | [
+        (request: Request) => Promise<Incoming<Body>>,
+        (access: StudioAccess, body: Body) => Promise<Response>,
+      ]
+): Promise<Response> {
+  return answer(request, async () => {
+    if (steps.length === 1) return inStudio(steps[0]);
+    const [read, use] = steps;
+    const body = await read(request);
+    return body.ok ? inStudio((access) => use(access, body.value)) : body.response;
+  });
+}
+
+/** The same for a page that is made on the server: whoever comes by a name that is not ours finds nothing. */
+export async function withStudioOfPage<Result>(
+  use: (access: StudioAccess) => Promise<Result>,
+): Promise<Result> {
+  const asked = await headers();
+  if (foreignProblem(asked, asked.get("host") ?? "", true)) notFound();
+  return inStudio(use);
+}
+
+async function inStudio<Result>(use: (access: StudioAccess) => Promise<Result>): Promise<Result> {
+  const db = database();
+  const after: ((db: Kysely<Tables>) => void)[] = [];
+  const result = await db.transaction().execute(async (trx) => {
+    const studio = await enterStudio(trx);
+    return use({ studio, db: trx, afterCommit: (work) => after.push(work) });
+  });
+  for (const work of after) work(db);
+  return result;
+}
