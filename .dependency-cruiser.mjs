@@ -108,6 +108,17 @@ export default {
       to: { path: web("server"), preCompilationOnly: false },
     },
     {
+      name: "data-by-way-of-the-studio",
+      severity: "error",
+      // Only what stands behind withStudio, and what starts the server, opens the database.
+      from: {
+        path: "^web/",
+        pathNot:
+          "^web/server/(requests/with-studio|requests/http|songs/load-song|prepare|migrate|database)|^web/instrumentation|\\.test(-kit)?\\.tsx?$",
+      },
+      to: { path: "^web/server/database\\.ts$" },
+    },
+    {
       name: "one-place-talks-to-the-database",
       severity: "error",
       from: { path: "^(web|core|cli|demo)/", pathNot: "^web/server/|\\.test\\.tsx?$" },

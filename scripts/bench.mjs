@@ -153,5 +153,13 @@ say(`  its whole page: ${middle(shelf.page)}, p95 ${quantile(shelf.page, 0.95).t
 say(
   `  first paint ${quantile(shelf.paints, 0.5).toFixed(0)} ms; scrolled through: frames ${middle(shelf.scrolled.frames)}, p95 ${quantile(shelf.scrolled.frames, 0.95).toFixed(0)} ms; ${shelf.scrolled.shown} cards drawn, heap ${(shelf.scrolled.heap / 1e6).toFixed(0)} MB`,
 );
+const busy = measure("scripts/bench/busy.ts", env);
+row(
+  `the shelf while a handout of ${busy.pages} pages is set, p95`,
+  quantile(busy.during, 0.95),
+  100,
+  "ms",
+  `${middle(busy.during)}; before p95 ${quantile(busy.before, 0.95).toFixed(0)} ms; set in ${busy.seconds.toFixed(1)} s`,
+);
 row("first load of the shelf, JavaScript, compressed", shelfBytes / 1000, 200, "kB");
 process.exit(0);

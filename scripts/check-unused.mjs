@@ -6,7 +6,7 @@ import { giveUp, ROOT, say } from "./lib/run.mjs";
 /** Fails on exports that nobody imports. Framework files and package entries are exempt below. */
 process.chdir(ROOT);
 const FRAMEWORK =
-  /(index|engrave-row|page|layout|route|loading|error|not-found|next\.config|instrumentation|playwright\.config)\.tsx?$/u;
+  /(index|engrave-row|page|layout|route|loading|error|not-found|next\.config|instrumentation(?:-client)?|proxy|[a-z]+\.worker|playwright\.config)\.tsx?$/u;
 
 const { unusedExports } =
   /** @type {{ unusedExports: Record<string, { exportName: string }[]> }} */ (

@@ -5,7 +5,7 @@ const config: NextConfig = {
   distDir: process.env["NEXT_DIST_DIR"] ?? ".next",
   poweredByHeader: false,
   devIndicators: false,
-  serverExternalPackages: ["pg", "pdfkit", "fontkit", "sharp", "vexflow"],
+  serverExternalPackages: ["pg", "piscina", "pdfkit", "fontkit", "sharp", "vexflow"],
   headers: async () => [
     {
       source: "/:path*",

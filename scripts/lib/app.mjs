@@ -2,11 +2,12 @@ import { createHash } from "node:crypto";
 import { existsSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { giveUp, ROOT, run, say, start, waitFor } from "./run.mjs";
+import { bundleJobs, JOBS_FOLDER } from "./jobs.mjs";
 import { bundleWorklets } from "./worklets.mjs";
 
 const WEB = join(ROOT, "web");
 const NEXT = join(ROOT, "node_modules/next/dist/bin/next");
-const SOURCES = ["core/src", "demo/src", "web", "package-lock.json"];
+const SOURCES = ["core/src", "demo/src", "press/src", "web", "package-lock.json"];
 
 /** One number for everything that goes into a build. */
 function sourceHash() {
@@ -15,7 +16,11 @@ function sourceHash() {
     const entries = readdirSync(join(ROOT, path), { withFileTypes: true });
     for (const entry of entries.sort((a, b) => (a.name < b.name ? -1 : 1))) {
       // Bundled worklets are made from sources that are counted themselves.
-      if (/^\.next|^node_modules$|^public$|\.tsbuildinfo$|^next-env|\.test\.ts$/u.test(entry.name))
+      if (
+        /^\.next|^node_modules$|^public$|^built$|\.tsbuildinfo$|^next-env|\.test\.ts$/u.test(
+          entry.name,
+        )
+      )
         continue;
       const child = `${path}/${entry.name}`;
       if (entry.isDirectory()) visit(child);
@@ -36,6 +41,7 @@ export function ensureBuild(folder) {
   if (existsSync(stamp) && readFileSync(stamp, "utf8") === wanted) return;
   say("Building the application …");
   bundleWorklets();
+  bundleJobs();
   if (!run(process.execPath, [NEXT, "build"], { cwd: WEB, env: nextEnv(folder, {}) })) {
     giveUp("The build failed (see above).");
   }
@@ -44,7 +50,13 @@ export function ensureBuild(folder) {
 
 /** @param {string} folder @param {Record<string, string>} more @returns {NodeJS.ProcessEnv} */
 function nextEnv(folder, more) {
-  return { ...process.env, NEXT_TELEMETRY_DISABLED: "1", NEXT_DIST_DIR: folder, ...more };
+  return {
+    ...process.env,
+    NEXT_TELEMETRY_DISABLED: "1",
+    NEXT_DIST_DIR: folder,
+    INTONAZIONE_JOBS: JOBS_FOLDER,
+    ...more,
+  };
 }
 
 /** Brings the database's tables up to date, and fills an empty one with the demo studio. @param {string} url */
@@ -60,7 +72,10 @@ export function prepareDatabase(url) {
  * @param {{ port: number, url: string, folder: string, mode: "start" | "dev", quiet?: boolean }} options
  */
 export async function serve({ port, url, folder, mode, quiet }) {
-  if (mode === "dev") bundleWorklets();
+  if (mode === "dev") {
+    bundleWorklets();
+    bundleJobs();
+  }
   const server = start(process.execPath, [NEXT, mode, "-H", "127.0.0.1", "-p", String(port)], {
     cwd: WEB,
     env: nextEnv(folder, { DATABASE_URL: url }),

@@ -20,9 +20,9 @@ export async function ask(
 export const AWAY_PROBLEM =
   "The server or its database does not answer. Nothing is lost: leave this page open and try again.";
 
-/** Neither server nor database can do anything about it just now. */
+/** Neither server nor database can do anything about it just now; one that is busy says when it can. */
 export const isAway = (response: Response | undefined): response is undefined =>
-  !response || response.status >= 500;
+  !response || (response.status >= 500 && !response.headers.has("Retry-After"));
 
 /** What went wrong, worded for the teacher. */
 export async function messageOf(response: Response): Promise<string> {

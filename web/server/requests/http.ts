@@ -1,19 +1,14 @@
-import type { Finding } from "@intonazione/core/foundation";
 import { z } from "zod";
+import { Busy, Cancelled } from "../../jobs/outcome";
 import { isUnreachable } from "../database";
 import { foreignProblem, hostAsked } from "./own-pages";
+import type { Problem } from "./problem";
 
 /** What all routes and the page agree on. */
 
 export const idSchema = z.uuid();
 /** Revisions are counted by the database. */
 export const revisionIdSchema = z.string().regex(/^\d{1,18}$/u);
-
-export interface Problem {
-  readonly code: string;
-  readonly message: string;
-  readonly findings?: readonly Finding[];
-}
 
 export function problem(status: number, body: Problem): Response {
   return Response.json(body, { status });
@@ -29,6 +24,13 @@ export async function answer(request: Request, handle: () => Promise<Response>):
   try {
     return await handle();
   } catch (error) {
+    if (error instanceof Busy) {
+      const busy = problem(503, { code: "busy", message: error.message });
+      busy.headers.set("Retry-After", String(error.seconds));
+      return busy;
+    }
+    // Nobody reads this answer.
+    if (error instanceof Cancelled) return new Response(null, { status: 499 });
     if (isUnreachable(error)) {
       return problem(503, {
         code: "database-unreachable",

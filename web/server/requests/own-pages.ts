@@ -1,4 +1,4 @@
-import type { Problem } from "./http";
+import type { Problem } from "./problem";
 
 /** Names under which this machine calls itself: no page elsewhere can make a browser send them. */
 const LOOPBACK = /^(localhost|127(?:\.\d{1,3}){3}|\[::1\])$/u;

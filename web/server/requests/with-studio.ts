@@ -18,6 +18,9 @@ export interface StudioAccess {
   readonly afterCommit: AfterCommit;
 }
 
+/** The answer, or what makes it once the transaction is through: long work holds no connection. */
+export type StudioAnswer = Response | (() => Promise<Response>);
+
 /**
  * The only way from a request to data. It refuses who is not at a page of ours, finds whose studio is
  * asked for (there is one, until there are accounts), and runs `use` within one transaction that
@@ -28,28 +31,33 @@ export interface StudioAccess {
  */
 export function withStudio(
   request: Request,
-  use: (access: StudioAccess) => Promise<Response>,
+  use: (access: StudioAccess) => Promise<StudioAnswer>,
 ): Promise<Response>;
 export function withStudio<Body>(
   request: Request,
   read: (request: Request) => Promise<Incoming<Body>>,
-  use: (access: StudioAccess, body: Body) => Promise<Response>,
+  use: (access: StudioAccess, body: Body) => Promise<StudioAnswer>,
 ): Promise<Response>;
 export function withStudio<Body>(
   request: Request,
   ...steps:
-    | [(access: StudioAccess) => Promise<Response>]
+    | [(access: StudioAccess) => Promise<StudioAnswer>]
     | [
         (request: Request) => Promise<Incoming<Body>>,
-        (access: StudioAccess, body: Body) => Promise<Response>,
+        (access: StudioAccess, body: Body) => Promise<StudioAnswer>,
       ]
 ): Promise<Response> {
   return answer(request, async () => {
-    if (steps.length === 1) return inStudio(steps[0]);
+    if (steps.length === 1) return settled(await inStudio(steps[0]));
     const [read, use] = steps;
     const body = await read(request);
-    return body.ok ? inStudio((access) => use(access, body.value)) : body.response;
+    if (!body.ok) return body.response;
+    return settled(await inStudio((access) => use(access, body.value)));
   });
+}
+
+function settled(answer: StudioAnswer): Response | Promise<Response> {
+  return typeof answer === "function" ? answer() : answer;
 }
 
 /** The same for a page that is made on the server: whoever comes by a name that is not ours finds nothing. */

@@ -1,42 +1,14 @@
 import { isSame, type Finding } from "@intonazione/core/foundation";
 import { MAX_FILE_BYTES, sizeProblem } from "@intonazione/core/formats/files";
-import { readShelf, writeShelf, type StudioShelf } from "@intonazione/core/formats/shelf";
+import type { StudioShelf } from "@intonazione/core/formats/shelf";
 import { readBytes, refuse, type Incoming } from "../requests/http";
 import { InstrumentRepository } from "../instrument-repository";
-import { allSongs } from "../songs/all-songs";
+import { onPaper } from "../jobs/paper";
 import { bringRowsUpToDateSoon } from "../songs/difficulties";
 import { SongRepository } from "../songs/song-repository";
 import { CollectionRepository } from "./collection-repository";
 import type { StudioAccess } from "../requests/with-studio";
 import { lockStudio, setProfiles } from "../studio-repository";
-
-export interface ShelfArchive {
-  readonly bytes: Uint8Array;
-  /** Songs that cannot be read any more: they come along as they are stored, and are listed. */
-  readonly unread: number;
-}
-
-/** Everything of a studio as one zip. */
-export async function shelfArchive({ db, studio }: StudioAccess, now: Date): Promise<ShelfArchive> {
-  const { songs, rows: kept, unread } = await allSongs(db, studio.id);
-  const rack = await new InstrumentRepository(db, studio.id).list();
-  const instruments = rack.map(({ instrument }) => instrument);
-  const { style, profiles } = studio;
-  const places = new Map(kept.map(({ id }, index) => [id, index]));
-  const together = await new CollectionRepository(db, studio.id).contents();
-  const shelf = {
-    songs,
-    instruments,
-    style,
-    profiles: profiles.list,
-    states: kept.map(({ state }) => state),
-    collections: together.map(({ name, songIds }) => ({
-      name,
-      songs: songIds.flatMap((id) => places.get(id) ?? []),
-    })),
-  };
-  return { bytes: writeShelf(shelf, now, unread), unread: unread.length };
-}
 
 export interface ShelfArrival {
   readonly shelf: StudioShelf;
@@ -49,7 +21,8 @@ export async function readArrival(request: Request): Promise<Incoming<ShelfArriv
   if (!bytes.ok) return bytes;
   const problem = sizeProblem("the shelf", bytes.value.length);
   if (problem !== undefined) return refuse(413, { code: "too-long", message: problem });
-  const { shelf, findings } = readShelf(bytes.value);
+  const unpacked = await onPaper("unpack-shelf", { bytes: bytes.value }, request);
+  const { shelf, findings } = unpacked;
   if (shelf) return { ok: true, value: { shelf, findings } };
   const message = findings[0]?.message ?? "this is no shelf";
   return refuse(422, { code: "shelf-wrong", message, findings });

@@ -1,6 +1,8 @@
+import { Busy } from "../../jobs/outcome";
 import { demoSong, DEMO_SONGS } from "@intonazione/demo";
 import { afterEach, describe, expect, it, vi } from "vitest";
-import { answer, idSchema, problem, readBytes, type Problem } from "../requests/http";
+import { answer, idSchema, problem, readBytes } from "../requests/http";
+import type { Problem } from "../requests/problem";
 import { readNewSong, readSave } from "./song-api";
 
 const song = demoSong(DEMO_SONGS[0]!);
@@ -96,6 +98,15 @@ describe("an answer", () => {
     );
     expect(response.status).toBe(status);
     expect(await response.json()).toMatchObject({ code: expected });
+  });
+
+  it("to who comes when too much is to be done says when to come again", async () => {
+    const response = await answer(request({}), () => Promise.reject(new Busy(7)));
+    expect([response.status, response.headers.get("retry-after")]).toEqual([503, "7"]);
+    expect(await response.json()).toMatchObject({
+      code: "busy",
+      message: expect.stringContaining("try again in 7 s") as string,
+    });
   });
 
   it("is passed on when nothing failed", async () => {

@@ -3,7 +3,7 @@ import { demoSong, DEMO_SONGS } from "@intonazione/demo";
 import { describe, expect, it } from "vitest";
 import { POST as takePicture } from "./picture/route";
 import { readHandout } from "@/server/handout-api";
-import type { Problem } from "@/server/requests/http";
+import type { Problem } from "@/server/requests/problem";
 
 const song = demoSong(DEMO_SONGS[0]!);
 const options = { ...USUAL_HANDOUT, lanes: ["staff", "count"] };

@@ -1,5 +1,5 @@
-import { handoutPages, pageSvg } from "@intonazione/press";
 import { readHandout } from "@/server/handout-api";
+import { onPaper } from "@/server/jobs/paper";
 import { answer } from "@/server/requests/http";
 
 /** How many pages are shown before they are printed; the file has them all. */
@@ -9,7 +9,7 @@ export function POST(request: Request): Promise<Response> {
   return answer(request, async () => {
     const asked = await readHandout(request);
     if (!asked.ok) return asked.response;
-    const pages = handoutPages(asked.value.song, asked.value.options);
-    return Response.json({ count: pages.length, pages: pages.slice(0, MOST_SHOWN).map(pageSvg) });
+    const { song, options } = asked.value;
+    return Response.json(await onPaper("pages", { song, options, most: MOST_SHOWN }, request));
   });
 }

@@ -1,5 +1,5 @@
-import { stripPng, stripSvg } from "@intonazione/press";
 import { readHandout } from "@/server/handout-api";
+import { onPaper } from "@/server/jobs/paper";
 import { answer, problem } from "@/server/requests/http";
 
 const TYPES = { svg: "image/svg+xml", png: "image/png" } as const;
@@ -16,10 +16,8 @@ export function POST(request: Request): Promise<Response> {
     if (phraseId !== undefined && !song.phrases.some(({ id }) => id === phraseId)) {
       return problem(400, { code: "phrase-missing", message: "the song has no such phrase" });
     }
-    const content =
-      kind === "svg"
-        ? stripSvg(song, phraseId, options)
-        : Uint8Array.from(await stripPng(song, phraseId, options));
+    const drawn = await onPaper("picture", { song, options, phraseId, as: kind }, request);
+    const content = typeof drawn === "string" ? drawn : Uint8Array.from(drawn);
     return new Response(content, {
       headers: { "Content-Type": TYPES[kind], "Cache-Control": "no-store" },
     });
