@@ -108,6 +108,12 @@ export default {
       to: { path: web("server"), preCompilationOnly: false },
     },
     {
+      name: "jobs-know-nobody",
+      severity: "error",
+      from: { path: "^web/jobs/", pathNot: TESTS },
+      to: { path: web("features|app|server|ui|open-song|workers|calls") },
+    },
+    {
       name: "data-by-way-of-the-studio",
       severity: "error",
       // Only what stands behind withStudio, and what starts the server, opens the database.

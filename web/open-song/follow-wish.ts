@@ -1,6 +1,7 @@
 import { profileById, type Wishes } from "@intonazione/core/placement";
 import { lineOf } from "@intonazione/core/score";
-import { atTheDesk, Cancelled } from "@/workers/at-the-desk";
+import { Cancelled } from "@/jobs/outcome";
+import { atTheDesk } from "@/workers/at-the-desk";
 import type { SongStore } from "./store";
 import { placeLine } from "./transactions";
 

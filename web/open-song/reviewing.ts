@@ -2,8 +2,9 @@
 
 import type { ReviewOptions } from "@intonazione/core/review";
 import type { Song } from "@intonazione/core/score";
-import { wrap, type Remote } from "comlink";
 import { useEffect } from "react";
+import { Cancelled } from "@/jobs/outcome";
+import { WorkerJobs } from "@/jobs/worker-jobs";
 import type { Reviewer } from "@/workers/review-protocol";
 import { SongSender } from "@/workers/song-parcel";
 import { useOpenSong, useSong } from "./context";
@@ -25,8 +26,9 @@ export function useReviewing(): void {
       try {
         const reviewed = await ask(song, options);
         if (reviewed && !isGivenUp) store.setState({ review: { kind: "done", song, ...reviewed } });
-      } catch {
-        if (!isGivenUp) store.setState({ review: { kind: "failed" } });
+      } catch (error) {
+        if (!isGivenUp && !(error instanceof Cancelled))
+          store.setState({ review: { kind: "failed" } });
       }
     };
     const options = { profiles, pickingPerSecond };
@@ -40,35 +42,15 @@ export function useReviewing(): void {
   }, [store, song, profiles, pickingPerSecond]);
 }
 
-interface Staffed {
-  readonly remote: Remote<Reviewer>;
-  readonly sender: SongSender;
-  /** Never fulfilled; rejected when the worker breaks down. */
-  readonly breakdown: Promise<never>;
-}
-let staffed: Staffed | undefined;
+const reviews = new WorkerJobs<Reviewer, SongSender>(
+  "together",
+  () => new Worker(new URL("../workers/review.worker.ts", import.meta.url), { type: "module" }),
+  () => new SongSender(),
+);
 
-/** @throws when the worker breaks down; the next call gets another one. */
-async function ask(song: Song, options: ReviewOptions) {
-  const { remote, sender, breakdown } = (staffed ??= hired());
-  try {
-    return await Promise.race([remote.review(sender.pack(song), options), breakdown]);
-  } catch (error) {
-    staffed = undefined;
-    throw error;
-  }
-}
-
-function hired(): Staffed {
-  const worker = new Worker(new URL("../workers/review.worker.ts", import.meta.url), {
-    type: "module",
+/** @throws Cancelled where a later look has come; Crashed when the worker breaks down. */
+function ask(song: Song, options: ReviewOptions) {
+  return reviews.run((reviewer, sender) => reviewer.review(sender.pack(song), options), {
+    newest: "review",
   });
-  const breakdown = new Promise<never>((_, reject) => {
-    worker.addEventListener("error", ({ message }) => {
-      worker.terminate();
-      reject(new Error(message));
-    });
-  });
-  breakdown.catch(() => undefined);
-  return { remote: wrap<Reviewer>(worker), sender: new SongSender(), breakdown };
 }

@@ -2,7 +2,8 @@
 
 import type { Remote } from "comlink";
 import { useCallback, useEffect, useRef, useState } from "react";
-import { atTheDesk, Cancelled } from "./at-the-desk";
+import { Cancelled } from "@/jobs/outcome";
+import { atTheDesk } from "./at-the-desk";
 import type { Desk } from "./protocol";
 
 export type DeskRequest<Value> = (desk: Remote<Desk>) => Promise<Value>;

@@ -6,7 +6,8 @@ import type { Song } from "@intonazione/core/score";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { useOpenSong } from "@/open-song/context";
 import { selectedBars } from "@/open-song/selection";
-import { atTheDesk, Cancelled } from "@/workers/at-the-desk";
+import { Cancelled } from "@/jobs/outcome";
+import { atTheDesk } from "@/workers/at-the-desk";
 import { Playback } from "./engine";
 import { gainsOf, planOf, type PlaySettings } from "./settings";
 

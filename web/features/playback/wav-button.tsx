@@ -3,7 +3,8 @@
 import { proxy } from "comlink";
 import { useEffect, useRef, useState } from "react";
 import { selectSong, useSong } from "@/open-song/context";
-import { atTheDesk, Cancelled } from "@/workers/at-the-desk";
+import { Cancelled } from "@/jobs/outcome";
+import { atTheDesk } from "@/workers/at-the-desk";
 import { saveAs } from "@/ui/save-as";
 import { Button } from "@/ui/button";
 import { gainsOf, type PlaySettings } from "./settings";

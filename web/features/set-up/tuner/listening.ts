@@ -1,5 +1,6 @@
 import { windowSizeFor, type Tone } from "@intonazione/core/ear";
-import { wrap, type Remote } from "comlink";
+import { Crashed } from "@/jobs/outcome";
+import { WorkerJobs } from "@/jobs/worker-jobs";
 import type { Ear } from "@/workers/ear.worker";
 import { BENCH_MODULE, type BenchAct, type BenchOptions } from "@/worklets/bench-protocol";
 
@@ -23,6 +24,12 @@ const BENCH_VOLUME = 0.35;
 export class Listening {
   private timer: ReturnType<typeof setTimeout> | undefined;
   private isClosed = false;
+  private readonly ears = new WorkerJobs<Ear>(
+    "together",
+    () =>
+      new Worker(new URL("../../../workers/ear.worker.ts", import.meta.url), { type: "module" }),
+    () => undefined,
+  );
 
   private constructor(
     private readonly context: AudioContext,
@@ -30,9 +37,8 @@ export class Listening {
     private readonly bench: AudioWorkletNode | undefined,
     private readonly stream: MediaStream | undefined,
     private readonly onHeard: (heard: Tone | undefined) => void,
-    private readonly worker: Worker,
   ) {
-    void this.listen(wrap<Ear>(worker));
+    void this.listen();
   }
 
   /** @throws ListeningFailed when there is nothing to listen to. */
@@ -55,10 +61,7 @@ export class Listening {
         const volume = new GainNode(context, { gain: BENCH_VOLUME });
         bench.connect(volume).connect(context.destination);
       }
-      const worker = new Worker(new URL("../../../workers/ear.worker.ts", import.meta.url), {
-        type: "module",
-      });
-      return new Listening(context, analyser, bench, stream, onHeard, worker);
+      return new Listening(context, analyser, bench, stream, onHeard);
     } catch (error) {
       stream?.getTracks().forEach((track) => track.stop());
       await context.close();
@@ -87,18 +90,24 @@ export class Listening {
     if (this.isClosed) return;
     this.isClosed = true;
     clearTimeout(this.timer);
-    this.worker.terminate();
+    this.ears.close();
     this.stream?.getTracks().forEach((track) => track.stop());
     void this.context.close();
   }
 
-  private async listen(ear: Remote<Ear>): Promise<void> {
+  private async listen(): Promise<void> {
     const window = new Float32Array(this.analyser.fftSize);
     this.analyser.getFloatTimeDomainData(window);
-    const heard = await ear.hear(window, this.context.sampleRate);
+    const heard = await this.ears
+      .run((ear) => ear.hear(window, this.context.sampleRate))
+      .catch((error: unknown) => {
+        // The next window gets another ear.
+        if (error instanceof Crashed) return undefined;
+        throw error;
+      });
     if (this.isClosed) return;
     this.onHeard(heard);
-    this.timer = setTimeout(() => void this.listen(ear), PAUSE_MS);
+    this.timer = setTimeout(() => void this.listen(), PAUSE_MS);
   }
 }
 
