@@ -2,13 +2,14 @@ import { readTextTab } from "@intonazione/core/formats/text-tab";
 import {
   adviseOnLine,
   lineRequest,
+  planLine,
   tableFor,
   weighPlaces,
   type HandTable,
   type Profile,
 } from "@intonazione/core/placement";
 import { moveSong, remapPart } from "@intonazione/core/remap";
-import type { Song } from "@intonazione/core/score";
+import { linesOfPart, type Song } from "@intonazione/core/score";
 import { findTuning } from "@intonazione/core/tuning-finder";
 import { renderPassage, writeWav } from "@intonazione/core/synthesis";
 import { perform } from "@intonazione/core/playing";
@@ -24,6 +25,9 @@ const newId = () => nanoid(10);
 /** Hands that were worked out stay at the desk for the next request: the same few parts come again. */
 const tables = new Map<string, HandTable>();
 const MOST_TABLES = 6;
+
+/** Phrases are placed for so long to have their hands at the desk, in ms. */
+const WARM_UP_MS = 400;
 
 function tableAt(song: Song, { partId }: LineAddress, profile: Profile) {
   const part = song.parts.find(({ id }) => id === partId)!;
@@ -46,6 +50,15 @@ const desk: Desk = {
   weighPlaces: (song, at, noteId, profile) => {
     const { part, table } = tableAt(song, at, profile);
     return weighPlaces(lineRequest(song, part, at.phraseId, table), noteId, table);
+  },
+  warmUp: (song, partId, profile) => {
+    const until = performance.now() + WARM_UP_MS;
+    for (const { phraseId } of linesOfPart(song, partId)) {
+      if (performance.now() > until) return false;
+      const { part, table } = tableAt(song, { phraseId, partId }, profile);
+      planLine(lineRequest(song, part, phraseId, table, { scope: "unpinned" }), table);
+    }
+    return true;
   },
   findTuning,
   moveSong,

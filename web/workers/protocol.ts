@@ -37,6 +37,8 @@ export interface Desk {
     noteId: string,
     profile: Profile,
   ): readonly WeighedPlace[];
+  /** Works out the hands of a part beforehand, as far as a moment of idleness goes. @returns whether all. */
+  warmUp(song: Song, partId: string, profile: Profile): boolean;
   findTuning(request: TuningRequest): TuningSearchResult;
   perform(song: Song, wishes: PlayWishes): Performance;
   /** The passage as a WAV file. `onProgress` is told how much of it is done, 0–1. */

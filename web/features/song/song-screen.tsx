@@ -18,6 +18,7 @@ import { SayFirst } from "@/features/set-up/say-first";
 import { selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { newId } from "@/open-song/draft";
 import { useReviewing } from "@/open-song/reviewing";
+import { useWarmDesk } from "@/open-song/use-warm-desk";
 import { addPart } from "@/open-song/transactions";
 import { Dialog } from "@/ui/dialog";
 import { commandsOf, focusCallOut } from "./commands";
@@ -88,6 +89,7 @@ export function SongScreen() {
   useKeys(commands, overlay !== undefined || moving !== undefined);
   useKeepCursorInSight();
   useReviewing();
+  useWarmDesk();
   useEffect(() => {
     const back = () => saver?.sendNow();
     window.addEventListener("online", back);
