@@ -3,12 +3,15 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { soundedAt } from "../neck/harmonic";
 import { fret, neckOf, type Neck } from "../neck/neck";
-import { midiOf } from "../pitch/pitch";
+import { midi, midiOf } from "../pitch/pitch";
+import { spellMidi } from "../pitch/spelling";
+import { fraction } from "../rhythm/fraction";
 import { eventsOf, withoutPlaces, type Bar } from "../score/bar";
-import { harmonicOf, linkOf, notesOf, stringOf } from "../score/event";
+import { harmonicOf, linkOf, notesOf, stringOf, type LineEvent, type Note } from "../score/event";
 import { anyBars, anyCapo } from "../score/song.arbitraries";
+import { capoOn } from "../instrument/capo";
 import { usualInstrument } from "../instrument/instrument";
-import { TUNING_LIBRARY } from "../instrument/tuning-library";
+import { tuningById, TUNING_LIBRARY } from "../instrument/tuning-library";
 import { alternativesFor, differenceOf } from "./alternatives";
 import { difficultyOf } from "./difficulty";
 import { spanMm } from "./grip";
@@ -23,6 +26,7 @@ import { reasonInWords } from "./reason-words";
 import { reasonsFor } from "./reasons";
 import { suggestFingers } from "./suggest-fingers";
 
+const A_MINOR = keyOf("A minor");
 const guitar = partOn("standard");
 const neck = neckOf(guitar.instrument);
 const plan = (callout: string, more = {}, part = guitar, key = "A minor") =>
@@ -58,6 +62,40 @@ describe("placing a line", () => {
       }),
       { numRuns: 60 },
     );
+  });
+
+  it("gives nobody the string of a pinned note that has to go", () => {
+    const open = [62, 59, 55, 50, 47, 43].map((height) => spellMidi(midi(height), A_MINOR));
+    const instrument = { ...usualInstrument(tuningById("standard"), "Open"), tuning: open };
+    const on = neckOf(instrument, capoOn(1, [6], 6));
+    let ids = 0;
+    const note = (
+      string: number,
+      number: number,
+      pinned = false,
+      techniques: PitchedNote["techniques"] = [],
+    ): Note => {
+      const place = { string, fret: fret(number) };
+      const harmonic = techniques.length > 0 ? ({ kind: "natural" } as const) : undefined;
+      const pitch = spellMidi(soundedAt(place, on, harmonic)!, A_MINOR);
+      return { kind: "pitched", id: `n${ids++}`, pitch, place, pinned, techniques };
+    };
+    const event = (...notes: readonly Note[]): LineEvent => ({
+      kind: "notes",
+      id: `e${ids++}`,
+      duration: fraction(1, 4),
+      notes,
+      techniques: [],
+    });
+    const harmonic = note(4, 7, false, [{ kind: "natural-harmonic" }]);
+    const upper = event(note(3, 0, true), harmonic, note(5, 0));
+    const rest: LineEvent = { kind: "rest", id: "rest", duration: fraction(1, 4) };
+    const lower = event(note(3, 0, true), note(4, 0), note(6, 4, true));
+    const bars = [{ events: [upper, rest], voiceTwo: [lower] }];
+    for (const placed of eventsOf(placeBars(bars, on, "unpinned").bars)) {
+      const strings = notesOf(placed).flatMap((one) => stringOf(one) ?? []);
+      expect(new Set(strings).size).toBe(strings.length);
+    }
   });
 
   it("never asks more of a hand than it reaches, where nothing is pinned", () => {

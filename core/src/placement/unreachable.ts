@@ -104,7 +104,10 @@ export function reduceToPlayable<Held>(
   const inner = free.filter((one) => dispensable(one, fresh) > 0);
   for (const among of [inner, free, left]) {
     for (const drop of [[], ...subsets(among)]) {
-      const kept = few.filter((one) => !drop.includes(one));
+      const kept = besides(
+        drop,
+        few.filter((one) => !drop.includes(one)),
+      );
       const held = kept.length > 0 ? hold(kept) : undefined;
       if (kept.length > 0 && !held) continue;
       letGo(drop);
@@ -113,6 +116,19 @@ export function reduceToPlayable<Held>(
   }
   letGo(pitched);
   return { kept: [], held: undefined, lost };
+}
+
+/** What stays, off the strings of fixed notes that had to go: those keep their place, if nobody holds it. */
+function besides(gone: readonly LineNote[], kept: readonly LineNote[]): readonly LineNote[] {
+  const taken = new Set(
+    gone.flatMap(({ isFixed, places }) => (isFixed ? places.map(({ string }) => string) : [])),
+  );
+  if (taken.size === 0) return kept;
+  return kept.map((one) => {
+    if (one.isFixed || one.note.kind === "dead") return one;
+    const places = one.places.filter(({ string }) => !taken.has(string));
+    return places.length === one.places.length ? one : { ...one, places, isNarrowed: true };
+  });
 }
 
 function whyNowhere({ note }: LineNote, neck: Neck): WhyUnreachable {
