@@ -1,7 +1,7 @@
 import type { BarIndex } from "../foundation/bar-index";
 import { intervalBetween, type Interval } from "../pitch/interval";
 import { compare, type Fraction } from "../rhythm/fraction";
-import { soundingMoments, type HeardNote, type SoundingMoment } from "./heard";
+import { heardMoments, type HeardNote, type HeardMoment } from "./heard";
 
 /** Two parts at one moment, when either of them begins to sound. */
 export interface HarmonyMoment {
@@ -23,8 +23,8 @@ export function harmonyBetween(
   one: readonly HeardNote[],
   other: readonly HeardNote[],
 ): readonly HarmonyMoment[] {
-  const a = soundingMoments(one);
-  const b = soundingMoments(other);
+  const a = heardMoments(one);
+  const b = heardMoments(other);
   const moments: HarmonyMoment[] = [];
   let [i, j] = [-1, -1];
   while (i + 1 < a.length || j + 1 < b.length) {
@@ -49,11 +49,11 @@ export function harmonyBetween(
   return moments;
 }
 
-function compareMoments(a: SoundingMoment, b: SoundingMoment): number {
+function compareMoments(a: HeardMoment, b: HeardMoment): number {
   return a.bar - b.bar || compare(a.onset, b.onset);
 }
 
-function soundsOn(moment: SoundingMoment | undefined, start: number): readonly HeardNote[] {
+function soundsOn(moment: HeardMoment | undefined, start: number): readonly HeardNote[] {
   return moment?.notes.filter(({ until }) => until > start + 1e-9) ?? [];
 }
 

@@ -115,7 +115,7 @@ export function keyNotes(
 }
 
 /** What sounds together from one moment on. */
-export interface SoundingMoment {
+export interface HeardMoment {
   readonly bar: BarIndex;
   readonly onset: Fraction;
   readonly start: number;
@@ -126,8 +126,8 @@ export interface SoundingMoment {
 }
 
 /** Every moment at which something begins, with all that sounds then. */
-export function soundingMoments(heard: readonly HeardNote[]): readonly SoundingMoment[] {
-  const moments: SoundingMoment[] = [];
+export function heardMoments(heard: readonly HeardNote[]): readonly HeardMoment[] {
+  const moments: HeardMoment[] = [];
   let held: HeardNote[] = [];
   for (let at = 0; at < heard.length;) {
     const first = heard[at]!;

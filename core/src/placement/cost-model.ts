@@ -1,7 +1,7 @@
 import type { FingerByHand, Neck } from "../neck/neck";
 import { isFretted, isOpen, spanMm, type Grip, type Hand } from "./grip";
 import { isKnownShape } from "./known-shape";
-import type { PlacingMoment } from "./moment";
+import type { HandTask } from "./moment";
 import { COMFORT_MM, handScale, type PlayerHand } from "./player-hand";
 import type { Sink } from "./terms";
 import { inPoints, type Weights } from "./weights";
@@ -25,7 +25,7 @@ export interface Judgement {
  * What one moment costs by itself, term by term. Weights and their order are those of
  * docs/placement.md.
  */
-export function holdTerms(hand: Hand, moment: PlacingMoment, by: Judgement, sink: Sink): void {
+export function holdTerms(hand: Hand, moment: HandTask, by: Judgement, sink: Sink): void {
   const { neck, weights, wound, boxes } = by;
   const { grip, indexFret, fingers } = hand;
   const put = (term: keyof Weights, amount: number) => {
@@ -71,7 +71,7 @@ export function holdTerms(hand: Hand, moment: PlacingMoment, by: Judgement, sink
 }
 
 /** A bar needs no fingers and makes no shapes; strings it passes over silently have to be muted. */
-function barTerms({ grip }: Hand, moment: PlacingMoment, by: Judgement, put: Put): void {
+function barTerms({ grip }: Hand, moment: HandTask, by: Judgement, put: Put): void {
   if (grip.fretted) heightTerms(grip, by, put);
   if (grip.holds.length > 1)
     put("innerMute", grip.thickest - grip.thinnest + 1 - grip.holds.length);
@@ -116,7 +116,7 @@ const NEAR_THE_NUT = 3;
  */
 function openTerms(
   { grip }: Pick<Hand, "grip">,
-  { notes }: PlacingMoment,
+  { notes }: HandTask,
   { isOpenShape, up }: { readonly isOpenShape: boolean; readonly up: number },
   put: Put,
 ): void {

@@ -1,6 +1,6 @@
 import type { Column } from "./hand-table";
 import { CODES_A_STRING, stringOfCode } from "./grip";
-import type { PlacingMoment } from "./moment";
+import type { HandTask } from "./moment";
 import { ECHO_TERMS, type EchoTerm } from "./terms";
 import { inPoints, type Weights } from "./weights";
 
@@ -26,7 +26,7 @@ const MOTIF = 4;
 const NEXT_TO_EACH_OTHER = 4;
 
 /** By moment: which earlier moments it answers. */
-export function echoesOf(moments: readonly PlacingMoment[]): readonly (readonly Echo[])[] {
+export function echoesOf(moments: readonly HandTask[]): readonly (readonly Echo[])[] {
   const lastWith = new Map<string, number>();
   const pedals = pedalPitches(moments);
   const likeness = new Likeness(moments);
@@ -49,7 +49,7 @@ export function echoesOf(moments: readonly PlacingMoment[]): readonly (readonly 
   });
 }
 
-function soundOf({ notes }: PlacingMoment): string {
+function soundOf({ notes }: HandTask): string {
   return notes
     .map((note) => (note.kind === "dead" ? "x" : `${note.midi}${note.isHarmonic ? "h" : ""}`))
     .join("+");
@@ -62,7 +62,7 @@ class Likeness {
   private readonly chords: Int32Array;
   private readonly heights: Int32Array;
 
-  constructor(moments: readonly PlacingMoment[]) {
+  constructor(moments: readonly HandTask[]) {
     const known = new Map<string, number>();
     this.heights = Int32Array.from(moments, ({ notes: [first] }) =>
       first?.kind === "pitched" ? first.midi : 0,
@@ -99,14 +99,14 @@ class Likeness {
 }
 
 /** Equal for moments of the same intervals in the same time, whatever their height. */
-function chordKey({ notes, gapSeconds }: PlacingMoment, height: number): string {
+function chordKey({ notes, gapSeconds }: HandTask, height: number): string {
   const above = notes.map((note) =>
     note.kind === "dead" ? "x" : `${note.midi - height}${note.isHarmonic ? "h" : ""}`,
   );
   return `${above.join()} ${gapSeconds.toFixed(3)}`;
 }
 
-function isMelodic(moments: readonly PlacingMoment[], index: number): boolean {
+function isMelodic(moments: readonly HandTask[], index: number): boolean {
   for (let at = index - MOTIF + 1; at <= index; at++) {
     const { notes } = moments[at]!;
     if (notes.length !== 1 || notes[0]!.kind === "dead") return false;
@@ -114,13 +114,13 @@ function isMelodic(moments: readonly PlacingMoment[], index: number): boolean {
   return true;
 }
 
-function singlePitch(moment: PlacingMoment | undefined): number | undefined {
+function singlePitch(moment: HandTask | undefined): number | undefined {
   const [note, ...more] = moment?.notes ?? [];
   return note?.kind === "pitched" && more.length === 0 ? note.midi : undefined;
 }
 
 /** Pitches that stand by themselves again and again, and below all that stands around them. */
-function pedalPitches(moments: readonly PlacingMoment[]): ReadonlySet<number> {
+function pedalPitches(moments: readonly HandTask[]): ReadonlySet<number> {
   const count = new Map<number, number>();
   for (const moment of moments) {
     const [note] = moment.notes;
@@ -133,7 +133,7 @@ function pedalPitches(moments: readonly PlacingMoment[]): ReadonlySet<number> {
 
 /** The last note of the line before a pedal that stands right before this one. */
 function beforePedal(
-  moments: readonly PlacingMoment[],
+  moments: readonly HandTask[],
   index: number,
   pedals: ReadonlySet<number>,
 ): number | undefined {

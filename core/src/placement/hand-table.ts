@@ -1,7 +1,7 @@
 import { addUp, holdTerms, type Judgement } from "./cost-model";
 import { handsFor, widestGripMm } from "./fingering";
 import { fromNutOf, gripOf, gripsOf, placeCode, type Grip, type Hand } from "./grip";
-import type { PlacingMoment, PlacingNote } from "./moment";
+import type { HandTask, PlacingNote } from "./moment";
 import { keepTerms, shiftTerms, stringTerms, UP_THE_NECK } from "./move-terms";
 import { hasKeepTerms, haste, passing, type Passing } from "./passing";
 import { barHandsFor, isBarred } from "./slide-bar";
@@ -43,7 +43,7 @@ export class HandTable {
    * @param staying Frets under the first finger where the hand may come from.
    * @returns a column without hands where none can hold it.
    */
-  columnOf(moment: PlacingMoment, staying: readonly (number | undefined)[]): Column {
+  columnOf(moment: HandTask, staying: readonly (number | undefined)[]): Column {
     const key = momentKey(moment);
     const known = this.columns.get(key);
     if (known) return known;
@@ -71,7 +71,7 @@ export class HandTable {
    * What every step between two neighbouring moments costs; infinite where the hand would jump while
    * open strings sound.
    */
-  stepsBetween(from: Column, to: Column, before: PlacingMoment, after: PlacingMoment): Steps {
+  stepsBetween(from: Column, to: Column, before: HandTask, after: HandTask): Steps {
     const hurry = haste(after.gapSeconds);
     const free = haste(after.gapSeconds + before.gapSeconds);
     const key = stepKey(from.id, to.id, hurry, free);
@@ -186,7 +186,7 @@ export function isCarried(from: Hand, to: Hand): boolean {
 }
 
 /** Equal for moments that have the same hands at the same costs; time apart. */
-function momentKey({ notes }: PlacingMoment): string {
+function momentKey({ notes }: HandTask): string {
   let key = "";
   for (const note of notes) {
     if (note.kind === "dead") {

@@ -39,7 +39,7 @@ export type PlacingNote =
   | { readonly kind: "dead"; readonly string: number };
 
 /** What is held at once; at least one note. */
-export interface PlacingMoment {
+export interface HandTask {
   readonly notes: readonly PlacingNote[];
   /** Seconds since the moment before began: what the tempo leaves for a shift. */
   readonly gapSeconds: number;

@@ -1,4 +1,4 @@
-import type { Bonding, PlacingMoment, PlacingNote } from "./moment";
+import type { Bonding, HandTask, PlacingNote } from "./moment";
 
 /** What time leaves for a shift, in steps of a tenth: 1 at a quarter of a second, dearer in less. */
 export function haste(gapSeconds: number): number {
@@ -20,7 +20,7 @@ export interface Passing {
   readonly hurryAfterOpen: number;
 }
 
-export function passing(before: PlacingMoment, after: PlacingMoment): Passing {
+export function passing(before: HandTask, after: HandTask): Passing {
   const same = after.notes.flatMap((note, index) =>
     before.notes.flatMap((other, at) => (isSameSound(note, other) ? [[at, index] as const] : [])),
   );
@@ -55,7 +55,7 @@ function isSameSound(one: PlacingNote, other: PlacingNote): boolean {
 }
 
 /** Whether all notes of a chord go as many semitones on, or within a semitone of that; and somewhere else. */
-function parallelBetween(before: PlacingMoment, after: PlacingMoment): Passing["parallel"] {
+function parallelBetween(before: HandTask, after: HandTask): Passing["parallel"] {
   const { length } = after.notes;
   if (length < 2 || before.notes.length !== length) return undefined;
   let least = Number.POSITIVE_INFINITY;

@@ -17,7 +17,7 @@ import {
   type LineMoment,
   type LineNote,
 } from "./line-moments";
-import type { PlacingMoment } from "./moment";
+import type { HandTask } from "./moment";
 import type { Chart } from "./chart";
 import { bestRoute } from "./search";
 import type { Sink } from "./terms";
@@ -33,7 +33,7 @@ export interface PlannedMoment {
   readonly at: LineMoment;
   /** The notes that the hand holds, in the order of its holds. */
   readonly notes: readonly LineNote[];
-  readonly moment: PlacingMoment;
+  readonly moment: HandTask;
   readonly hand: Hand;
 }
 
@@ -71,7 +71,7 @@ export interface LineChart extends Chart {
   readonly request: LineRequest;
   readonly at: readonly LineMoment[];
   readonly notes: readonly (readonly LineNote[])[];
-  readonly moments: readonly PlacingMoment[];
+  readonly moments: readonly HandTask[];
   readonly unreachable: ReadonlyMap<string, WhyUnreachable>;
 }
 
@@ -123,7 +123,7 @@ export function chartOf(request: LineRequest, table: HandTable): LineChart {
   const unreachable = new Map<string, WhyUnreachable>();
   const at: LineMoment[] = [];
   const notes: (readonly LineNote[])[] = [];
-  const moments: PlacingMoment[] = [];
+  const moments: HandTask[] = [];
   const columns: Column[] = [];
   const steps: (Steps | undefined)[] = [];
   const last = request.after?.last;
@@ -208,7 +208,7 @@ function extraCosts(
   { after, wishes, bars }: LineRequest,
   table: HandTable,
   at: readonly LineMoment[],
-  opening: PlacingMoment | undefined,
+  opening: HandTask | undefined,
   columns: readonly Column[],
 ): readonly (readonly number[] | undefined)[] {
   const sums: (number[] | undefined)[] = columns.map(() => undefined);

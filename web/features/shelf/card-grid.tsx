@@ -85,6 +85,8 @@ export function CardGrid({
 
   const goTo = (index: number) => {
     const next = Math.max(0, Math.min(count - 1, index));
+    // At either end nothing moves: no later drawing may then take the focus from where it has gone.
+    if (next === at) return;
     focusing.current = true;
     setActive(next);
     virtual.scrollToIndex(Math.floor(next / columns));

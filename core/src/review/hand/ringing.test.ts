@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { heardIn, soundingMoments } from "../../analysis/heard";
+import { heardIn, heardMoments } from "../../analysis/heard";
 import { neckOf } from "../../neck/neck";
 import { USUAL_HAND } from "../../placement/player-hand";
 import { plainTable } from "../../placement/judgement";
@@ -89,7 +89,7 @@ describe.each(LINES)("what rings in %s: %s", (metre, callout, groups) => {
   };
 
   it("is heard alike in equal bars", () => {
-    const moments = soundingMoments(heardIn(scan.line.bars, scan.frames, 6));
+    const moments = heardMoments(heardIn(scan.line.bars, scan.frames, 6));
     alike(
       byBar(
         moments,
