@@ -7,7 +7,15 @@ import { midi, midiOf } from "../pitch/pitch";
 import { spellMidi } from "../pitch/spelling";
 import { fraction } from "../rhythm/fraction";
 import { eventsOf, withoutPlaces, type Bar } from "../score/bar";
-import { harmonicOf, linkOf, notesOf, stringOf, type LineEvent, type Note } from "../score/event";
+import {
+  harmonicOf,
+  linkOf,
+  notesOf,
+  stringOf,
+  type LineEvent,
+  type Note,
+  type PitchedNote,
+} from "../score/event";
 import { anyBars, anyCapo } from "../score/song.arbitraries";
 import { capoOn } from "../instrument/capo";
 import { usualInstrument } from "../instrument/instrument";
