@@ -21,6 +21,4 @@ export type DrawLines = (
 export interface Stretch {
   readonly from: number;
   readonly to: number;
-  /** Bars of the part before the line: bars are shown with their numbers. */
-  readonly barsBefore: number;
 }

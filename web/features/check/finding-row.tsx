@@ -165,7 +165,7 @@ function barsAround(song: Song, { phraseId, partId, bar }: ReviewPlace): Stretch
   const bars = lineOf(song, at.phraseId, at.partId)?.bars.length ?? 0;
   const own = bar === undefined ? 0 : bar - before;
   const from = Math.max(0, Math.min(own, bars - BARS_SHOWN));
-  return { from, to: from + BARS_SHOWN, barsBefore: before };
+  return { from, to: from + BARS_SHOWN };
 }
 
 function sentence(words: string): string {

@@ -1,6 +1,6 @@
 "use client";
 
-import { framesOf } from "@intonazione/core/score";
+import { barsBefore, framesOf } from "@intonazione/core/score";
 import { useCallback } from "react";
 import { useShallow } from "zustand/react/shallow";
 import { Strip } from "@/features/strip/strip";
@@ -25,7 +25,7 @@ export function useDrawLine(lanes?: LaneSet): DrawLines {
     (part, phraseId, lines, marked, stretch) => {
       const all =
         lines.find((one) => one.phraseId === phraseId && one.partId === part.id)?.bars ?? [];
-      const { from = 0, to = all.length, barsBefore = 0 } = stretch ?? {};
+      const { from = 0, to = all.length } = stretch ?? {};
       const bars = all.slice(from, to);
       const phrase = song.phrases.find(({ id }) => id === phraseId);
       const { key, style } = song;
@@ -37,7 +37,7 @@ export function useDrawLine(lanes?: LaneSet): DrawLines {
               ? framesFor(song, phrase, all.length).slice(from, to)
               : framesOf([], song, bars.length)
           }
-          barsBefore={barsBefore + from}
+          barsBefore={barsBefore(song, { phraseId, partId: part.id }) + from}
           picking={part.picking}
           facts={{
             neck: neckOfPart(part),
