@@ -3,7 +3,15 @@ import tseslint from "typescript-eslint";
 
 export default tseslint.config(
   {
-    ignores: ["**/node_modules", "**/.next*", ".data*", "web/public", "web/server/jobs/built", "**/next-env.d.ts", "docs"],
+    ignores: [
+      "**/node_modules",
+      "**/.next*",
+      ".data*",
+      "web/public",
+      "web/server/jobs/built",
+      "**/next-env.d.ts",
+      "docs",
+    ],
   },
   ...tseslint.configs.recommendedTypeChecked,
   {

@@ -68,7 +68,10 @@ describe("a harmony to a line", () => {
         const said = midis.map((height) => `@${NAMES[height % 12]}${Math.floor(height / 12) - 1}`);
         const { bars, frames, ...made } = harmonised(said.join(" "), { kind: "scale", steps });
         const song = songSaid({ parts: [{ callouts: [said.join(" ")] }] });
-        const heard = harmonyBetween(heardIn(song.lines[0]!.bars, frames, 6), heardIn(bars, frames, 6));
+        const heard = harmonyBetween(
+          heardIn(song.lines[0]!.bars, frames, 6),
+          heardIn(bars, frames, 6),
+        );
         expect(parallelOf(heard)).toMatchObject({ number: Math.abs(steps) + 1, share: 1 });
         expect(made.withoutPlace).toEqual([]);
         expect(eventsOf(bars).map(({ duration }) => duration)).toEqual(
