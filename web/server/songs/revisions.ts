@@ -1,5 +1,10 @@
 import { inTransaction } from "../requests/in-transaction";
-import { documentOf, readSongText, type SongText } from "@intonazione/core/formats/json";
+import {
+  documentOf,
+  readSongEnvelope,
+  type SongDocument,
+  type SongText,
+} from "@intonazione/core/formats/json";
 import { applyDifference, differenceOf } from "@intonazione/core/foundation";
 import { sql, type Kysely } from "kysely";
 import type { Tables } from "../tables";
@@ -180,8 +185,8 @@ async function chainAnew(
   chain: readonly { readonly id: string; readonly version: number }[],
   kept: ReadonlySet<string>,
 ): Promise<void> {
-  let plain: unknown;
-  let last: { readonly version: number; readonly plain: unknown } | undefined;
+  let now: Standing | undefined;
+  let last: (Standing & { readonly version: number }) | undefined;
   let sinceWhole = 0;
   for (let from = 0; from < chain.length; from += THINNED_AT_ONCE) {
     const ids = chain.slice(from, from + THINNED_AT_ONCE).map(({ id }) => id);
@@ -193,27 +198,31 @@ async function chainAnew(
       .orderBy("id")
       .execute();
     for (const row of rows) {
-      plain = plainAfter(plain, row);
+      now = standingAfter(now, row);
+      const { schema, song } = now;
       if (!kept.has(row.id)) continue;
       sinceWhole++;
-      const isWhole = row.whole !== null || !last || sinceWhole >= MOST_CHANGES;
-      const follows = row.base_version === (last?.version ?? null) && row.change !== null;
-      const change = last && !follows ? differenceOf(last.plain, plain) : undefined;
+      // Nothing differs across schemas: the first of another one is kept whole.
+      const base = last?.schema === schema ? last : undefined;
+      const isWhole = row.whole !== null || !base || sinceWhole >= MOST_CHANGES;
+      const follows = row.base_version === (base?.version ?? null) && row.change !== null;
+      const change = base && !follows ? differenceOf(base.song, song) : undefined;
       if (isWhole) sinceWhole = 0;
       if (!follows || (isWhole && row.whole === null)) {
         await trx
           .updateTable("song_revisions")
           .set({
             ...(!follows && {
-              change: last ? JSON.stringify(change ?? { fields: {} }) : null,
-              base_version: last?.version ?? null,
+              change: base ? JSON.stringify(change ?? { fields: {} }) : null,
+              base_version: base?.version ?? null,
             }),
-            ...(isWhole && row.whole === null && { whole: JSON.stringify(documentOf(plain)) }),
+            ...(isWhole &&
+              row.whole === null && { whole: JSON.stringify(documentOf(song, schema)) }),
           })
           .where("id", "=", row.id)
           .execute();
       }
-      last = { version: row.version, plain };
+      last = { version: row.version, schema, song };
     }
   }
 }
@@ -224,14 +233,19 @@ interface ChainRow {
   readonly change: string | null;
 }
 
+/** A version as it is stored, in the shape that it has. */
+type Standing = Pick<SongDocument, "schema" | "song">;
+
 /** @throws Error when the chain is broken: nothing is thinned then. */
-function plainAfter(before: unknown, { id, whole, change }: ChainRow): unknown {
+function standingAfter(before: Standing | undefined, { id, whole, change }: ChainRow): Standing {
   if (whole !== null) {
-    const read = readSongText({ whole, changes: [] });
-    if (read.ok) return read.value.plain;
+    const read = readSongEnvelope(JSON.parse(whole));
+    if (read.ok) return read.value;
     throw new Error(`revision ${id} cannot be read: ${read.error[0]?.message ?? ""}`);
   }
-  const applied = applyDifference(before, JSON.parse(change ?? "null"));
-  if (!applied.ok) throw new Error(`revision ${id} does not follow: ${applied.error}`);
-  return applied.value;
+  const applied = applyDifference(before?.song, JSON.parse(change ?? "null"));
+  if (before && applied.ok) return { schema: before.schema, song: applied.value };
+  throw new Error(
+    `revision ${id} does not follow: ${applied.ok ? "it is the first" : applied.error}`,
+  );
 }

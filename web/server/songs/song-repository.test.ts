@@ -1,4 +1,9 @@
-import { readSongText, type SongText } from "@intonazione/core/formats/json";
+import {
+  documentOf,
+  readSongText,
+  SCHEMA_VERSION,
+  type SongText,
+} from "@intonazione/core/formats/json";
 import { differenceOf, fingerprint } from "@intonazione/core/foundation";
 import type { Song } from "@intonazione/core/score";
 import { DEMO_SONGS, demoSong } from "@intonazione/demo";
@@ -172,6 +177,62 @@ describe.skipIf(!TEST_SERVER)("songs in PostgreSQL", () => {
     expect([...page, ...next].map(({ version }) => version)).toEqual(
       Array.from({ length: 406 }, (_, index) => 406 - index),
     );
+  });
+
+  it("go on from what an earlier release stored, in its shape as in ours, also when thinned", async () => {
+    const [line, ...others] = song.lines;
+    const [first, ...bars] = line!.bars;
+    const rest = { kind: "rest", id: "below", duration: { num: 1, den: 4 } } as const;
+    const twoVoices = { ...first!, voiceTwo: [rest] };
+    const before: Song = {
+      ...song,
+      lines: [{ ...line!, bars: [twoVoices, ...bars] }, ...others],
+    };
+    const lower = { ...twoVoices, voiceTwo: [{ ...rest, note: "thumb" }] };
+    const after = { ...before, lines: [{ ...line!, bars: [lower, ...bars] }, ...others] };
+    const asOfOld = (one: Song) =>
+      JSON.parse(JSON.stringify(one).replaceAll('"voiceTwo":', '"under":')) as unknown;
+    now = new Date(Date.UTC(2026, 2, 1, 9));
+    const { id } = await ours.create(before);
+    await test.db
+      .updateTable("song_revisions")
+      .set({ whole: JSON.stringify({ ...documentOf(asOfOld(before)), schema: 5 }) })
+      .where("song_id", "=", id)
+      .execute();
+    const wasAt = new Map([[1, before]]);
+    const old = { studio_id: studioId, song_id: id, refused: false, base_version: 1 };
+    const oldChange = JSON.stringify(differenceOf(asOfOld(before), asOfOld(after)));
+    await test.db
+      .insertInto("song_revisions")
+      .values({ ...old, version: 2, change: oldChange, created_at: now })
+      .execute();
+    await test.db.updateTable("songs").set({ version: 2 }).where("id", "=", id).execute();
+    wasAt.set(2, after);
+    const fresh = new SongRepository(test.db, studioId, () => now, new Heads());
+    expect(songIn(await fresh.find(id))).toEqual(after);
+    let last: Song = after;
+    for (let version = 2; version < 9; version++) {
+      now = new Date(Date.UTC(2026, 2, 1, 10, version));
+      const next = titled(`After the update ${version}`, last);
+      expect(await fresh.save(id, change(last, next, version))).toMatchObject({ kind: "saved" });
+      wasAt.set(version + 1, next);
+      last = next;
+    }
+    const everyVersion = async () => {
+      const left = (await ourPast.list(id))!;
+      for (const { id: revisionId, version } of left) {
+        expect(songIn(await ourPast.text(id, revisionId))).toEqual(wasAt.get(version));
+      }
+      return left.length;
+    };
+    expect(await everyVersion()).toBe(9);
+    const text = (await fresh.find(id))!;
+    expect(JSON.parse(text.whole)).toMatchObject({ schema: SCHEMA_VERSION });
+    now = new Date(Date.UTC(2026, 5, 1));
+    await thinSong(test.db, id, now);
+    expect(await everyVersion()).toBeLessThan(9);
+    expect(await stored(id)).toEqual(last);
+    now = new Date(Date.UTC(2026, 2, 1, 10));
   });
 
   it("keep less and less of what is old, and every version that is kept stays what it was", async () => {

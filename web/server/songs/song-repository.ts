@@ -1,6 +1,12 @@
 import { inTransaction } from "../requests/in-transaction";
 import type { SongState } from "@intonazione/core/catalogue";
-import { documentOf, readSong, readSongText, type ReadSong } from "@intonazione/core/formats/json";
+import {
+  documentOf,
+  readSong,
+  readSongText,
+  SCHEMA_VERSION,
+  type ReadSong,
+} from "@intonazione/core/formats/json";
 import { applyDifference, fingerprint, type Finding } from "@intonazione/core/foundation";
 import type { Song } from "@intonazione/core/score";
 import type { Kysely } from "kysely";
@@ -121,7 +127,8 @@ export class SongRepository {
     }
     const song = readSong(plain);
     if (!song.ok) return { kind: "wrong", findings: song.error };
-    const saved = await this.write(id, save, { song: song.value, plain }, head);
+    const after = { song: song.value, plain, schema: SCHEMA_VERSION };
+    const saved = await this.write(id, save, after, head);
     if (!saved) return this.refuse(id, baseVersion, plain);
     this.afterCommit((db) => {
       this.heads.set(this.keyOf(id), saved);
@@ -199,7 +206,9 @@ export class SongRepository {
     const { baseVersion } = save;
     const version = baseVersion + 1;
     const savedAt = this.now();
-    const change = head && "difference" in save ? JSON.stringify(save.difference) : undefined;
+    // A difference from what was brought up to another shape does not follow what is stored.
+    const isOfShape = head?.schema === SCHEMA_VERSION;
+    const change = isOfShape && "difference" in save ? JSON.stringify(save.difference) : undefined;
     const bytes = (head?.changeBytes ?? 0) + (change?.length ?? 0);
     const isWhole =
       !head ||

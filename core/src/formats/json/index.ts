@@ -11,6 +11,7 @@ export {
   documentOf,
   readSong,
   readSongDocument,
+  readSongEnvelope,
   SCHEMA_VERSION,
   readSongJson,
   writeSongJson,

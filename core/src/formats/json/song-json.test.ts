@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { differenceOf } from "../../foundation/difference";
 import { withEvents } from "../../score/bar";
 import { withNotes } from "../../score/event";
 import { anySong } from "../../score/song.arbitraries";
@@ -11,6 +12,7 @@ import {
   SCHEMA_VERSION,
   writeSongJson,
 } from "./song-json";
+import { readSongText } from "./song-text";
 
 const [song] = fc.sample(anySong, { numRuns: 1, seed: 7 }) as [Song];
 
@@ -133,6 +135,20 @@ describe("our JSON", () => {
     for (const { instrument } of read.value.parts) expect(instrument.handed).toBe("right");
     // What was brought up is stored as today's, and stays so.
     expect(readSongDocument(documentOf(read.value))).toEqual(read);
+  });
+
+  it("of schema 5 is followed by differences of schema 5", () => {
+    const old = (one: unknown) =>
+      JSON.parse(JSON.stringify(one).replaceAll('"voiceTwo":', '"under":')) as unknown;
+    fc.assert(
+      fc.property(anySong, anySong, (before, after) => {
+        const whole = JSON.stringify({ ...documentOf(old(before)), schema: 5 });
+        const change = JSON.stringify(differenceOf(old(before), old(after)) ?? { fields: {} });
+        const read = readSongText({ whole, changes: [change] });
+        expect(read).toMatchObject({ ok: true, value: { song: after, schema: 5 } });
+      }),
+      { numRuns: 40 },
+    );
   });
 
   it("of schema 5 keeps its second voices, in every version of a line", () => {

@@ -19,8 +19,9 @@ export interface SongDocument {
   readonly song: unknown;
 }
 
-export function documentOf(song: unknown): SongDocument {
-  return { format: FORMAT, schema: SCHEMA_VERSION, song };
+/** @param schema Of what shape the song is. */
+export function documentOf(song: unknown, schema = SCHEMA_VERSION): SongDocument {
+  return { format: FORMAT, schema, song };
 }
 
 /**
@@ -53,12 +54,14 @@ export function readSongJson(text: string): Result<Song, readonly Finding[]> {
 
 /** Reads a stored document of this or an earlier schema version. */
 export function readSongDocument(value: unknown): Result<Song, readonly Finding[]> {
-  const plain = readSongEnvelope(value);
-  return plain.ok ? readSong(plain.value) : plain;
+  const document = readSongEnvelope(value);
+  return document.ok ? readSong(migrateSong(document.value.song, document.value.schema)) : document;
 }
 
-/** What a document says of its song, brought up to the shape of today and not yet checked. */
-export function readSongEnvelope(value: unknown): Result<unknown, readonly Finding[]> {
+/** What a document says of its song, in the shape that it has, not checked yet. */
+export function readSongEnvelope(
+  value: unknown,
+): Result<Omit<SongDocument, "format">, readonly Finding[]> {
   const envelope = z
     .object({ format: z.literal(FORMAT), schema: z.int().min(1), song: z.unknown() })
     .safeParse(value);
@@ -72,7 +75,7 @@ export function readSongEnvelope(value: unknown): Result<unknown, readonly Findi
       `this song was written by a newer version (schema ${schema}, we know ${SCHEMA_VERSION}): update first`,
     );
   }
-  return ok(migrateSong(envelope.data.song, schema));
+  return ok({ schema, song: envelope.data.song });
 }
 
 /** Checks a song that arrives without its envelope. */
