@@ -214,6 +214,8 @@ test("wrong input of a new song is named where it stands, and nothing typed is l
   page,
 }) => {
   await page.goto("/songs/new");
+  // The form is alive once it has put the cursor into the title.
+  await expect(page.getByLabel("Title", { exact: true })).toBeFocused();
   const strings = page.getByLabel("Strings, from the thickest");
   for (const [typed, message] of [
     ["E A D", /4 to 9 strings, got 3/u],

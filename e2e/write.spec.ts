@@ -68,7 +68,7 @@ test("metre, pick-up, chords, two voices and words stand on the strip; a reload 
   await expect(callOut(page)).toHaveValue(/A12\.harm A0$/u);
   await callOut(page).press("Enter");
   const strip = phrase(page, "Phrase A");
-  for (const text of ["Em", "softly", "from 4&", "7/8 · ♩ = 72", "Am", "below"]) {
+  for (const text of ["Em", "softly", "from 4&", "7/8 · ♩ = 72", "Am", "voice 2"]) {
     await expect(strip.getByText(text, { exact: true })).toBeVisible();
   }
   await expect(strip.getByText("‹12›")).toBeVisible();
