@@ -9,7 +9,8 @@ import {
 } from "../rhythm/fraction";
 import type { Chord } from "../pitch/chord";
 import type { Bar } from "../score/bar";
-import { timed } from "../score/bar";
+import { timed, writtenLength } from "../score/bar";
+import { wholeSeconds } from "../rhythm/tempo";
 import { lengthOf } from "../score/event";
 import type { BarFrame, ChordAt } from "../score/frame";
 import { unfold, type Pass } from "../score/form";
@@ -64,9 +65,8 @@ export function playedBars(
     for (const [index, frame] of framesOfPhrase(song, phrase, count).entries()) {
       if (only && (index < only.first || index > only.last)) continue;
       const together = lines.flatMap((bars) => bars[index] ?? []);
-      const length = together.map(filledBy).reduce(longer, frame.length);
-      // A quarter note is a beat of the tempo.
-      const secondsAWhole = 240 / frame.tempoBpm;
+      const length = together.map(writtenLength).reduce(longer, frame.length);
+      const secondsAWhole = wholeSeconds(frame.tempoBpm);
       const holds = holdsIn(together, secondsAWhole);
       const held = holds.reduce((total, { seconds }) => total + seconds, 0);
       const endSeconds = startSeconds + toNumber(length) * secondsAWhole + held;
@@ -77,14 +77,6 @@ export function playedBars(
     }
   }
   return played;
-}
-
-function filledBy(bar: Bar): Fraction {
-  const endOf = (events: Bar["events"]) => {
-    const last = timed(events).at(-1);
-    return last ? add(last.onset, lengthOf(last.event)) : ZERO;
-  };
-  return longer(endOf(bar.events), endOf(bar.voiceTwo ?? []));
 }
 
 function longer(a: Fraction, b: Fraction): Fraction {
