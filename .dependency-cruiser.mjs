@@ -87,7 +87,13 @@ export default {
       name: "shared-parts-look-up",
       severity: "error",
       from: { path: "^web/(ui|workers|worklets|calls)/" },
-      to: { path: web("features|app|server|open-song") },
+      to: { path: web("features|app|server|open-song|documents") },
+    },
+    {
+      name: "documents-know-no-kind",
+      severity: "error",
+      from: { path: "^web/documents/" },
+      to: { path: web("features|app|server|open-song|ui|workers") },
     },
     {
       name: "open-song-looks-up",
@@ -99,12 +105,12 @@ export default {
       name: "server-knows-no-screen",
       severity: "error",
       from: { path: "^web/server/" },
-      to: { path: web("features|app|ui|open-song|workers") },
+      to: { path: web("features|app|ui|open-song|documents|workers|calls") },
     },
     {
       name: "page-talks-to-the-server-over-http",
       severity: "error",
-      from: { path: "^web/(features|ui|open-song|workers|worklets|calls)/" },
+      from: { path: "^web/(features|ui|open-song|documents|workers|worklets|calls)/" },
       to: { path: web("server"), preCompilationOnly: false },
     },
     {

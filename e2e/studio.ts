@@ -30,7 +30,7 @@ export async function newSong(page: Page, title: string): Promise<string> {
     form: [],
     lines: [],
   };
-  const answer = await page.request.post("/api/songs", { data: { song } });
+  const answer = await page.request.post("/api/songs", { data: { value: song } });
   const { id } = (await answer.json()) as { id: string };
   return `/songs/${id}`;
 }

@@ -200,7 +200,7 @@ test("an address without a song says so", async ({ page }) => {
 test("the server refuses what is no song, and says what is wrong", async ({ request }) => {
   const send = (data: unknown) => request.post("/api/songs", { data });
   expect((await send("junk")).status()).toBe(400);
-  const wrong = await send({ song: { title: "" } });
+  const wrong = await send({ value: { title: "" } });
   expect(wrong.status()).toBe(422);
   expect(await wrong.json()).toMatchObject({ code: "song-wrong" });
   const foreign = await request.post("/api/songs", {

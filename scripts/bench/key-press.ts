@@ -22,7 +22,7 @@ type Way = "saying" | "rewriting" | "on the strip";
 
 async function timesOf(barCount: number, perPhrase: number, way: Way): Promise<readonly number[]> {
   const made = await page.request.post(`${base}/api/songs`, {
-    data: { song: longSong(barCount, perPhrase), baseVersion: 1 },
+    data: { value: longSong(barCount, perPhrase) },
   });
   if (!made.ok()) throw new Error(await made.text());
   await page.goto(`${base}/songs/${((await made.json()) as { id: string }).id}`);

@@ -5,7 +5,8 @@ import { parseKey } from "@intonazione/core/pitch";
 import type { Song } from "@intonazione/core/score";
 import { demoSongs } from "@intonazione/demo";
 import { sql, type Kysely } from "kysely";
-import { SongRepository } from "../../web/server/songs/song-repository";
+import { DocumentRepository } from "../../web/server/documents/document-repository";
+import { SONGS } from "../../web/server/songs/song-kind";
 import type { Tables } from "../../web/server/tables";
 
 const FIRST = ["Copper", "Salt", "Lantern", "Harbour", "Chalk", "Tin", "Willow", "Kettle", "Slate"];
@@ -60,14 +61,16 @@ export async function fillShelf(
   studioId: string,
   count: number,
 ): Promise<void> {
-  const songs = new SongRepository(db, studioId);
+  const songs = new DocumentRepository(SONGS, db, studioId);
   const all = manySongs(count);
   for (let from = 0; from < count; from += 500) await songs.createAll(all.slice(from, from + 500));
   const states = sql.join(SONG_STATES.map((state) => sql`${state}`));
-  await sql`update songs set difficulty_version = version,
+  await sql`update songs set difficulty_version = 1,
     difficulty = coalesce(difficulty, 1 + (abs(hashtext(title)) % 90) / 10.0),
-    state = (array[${states}])[1 + abs(hashtext(title)) % 5],
-    updated_at = now() - make_interval(hours => abs(hashtext(title || 'x')) % 9000)
+    state = (array[${states}])[1 + abs(hashtext(title)) % 5]
     where studio_id = ${studioId}`.execute(db);
-  await sql`analyze songs`.execute(db);
+  await sql`update documents
+    set updated_at = now() - make_interval(hours => abs(hashtext(title || 'x')) % 9000)
+    from songs where songs.id = documents.id and documents.studio_id = ${studioId}`.execute(db);
+  await sql`analyze songs, documents, revisions`.execute(db);
 }

@@ -2,9 +2,10 @@ import { differenceOf, fingerprint } from "@intonazione/core/foundation";
 import type { Song } from "@intonazione/core/score";
 import { Kysely, PostgresDialect, sql } from "kysely";
 import { Pool } from "pg";
-import { Heads } from "../../web/server/songs/heads";
-import { RevisionRepository, thinSong } from "../../web/server/songs/revisions";
-import { SongRepository } from "../../web/server/songs/song-repository";
+import { Heads } from "../../web/server/documents/heads";
+import { DocumentRepository } from "../../web/server/documents/document-repository";
+import { RevisionRepository, thinDocument } from "../../web/server/documents/revisions";
+import { SONGS } from "../../web/server/songs/song-kind";
 import type { Tables } from "../../web/server/tables";
 import { longSong } from "./long-song";
 
@@ -31,6 +32,10 @@ const db = new Kysely<Tables>({
   },
 });
 const studio = await db.selectFrom("studios").select("id").executeTakeFirstOrThrow();
+
+/** The repository of songs that remembers none yet. */
+const songsWith = (around: { readonly now?: () => Date }) =>
+  new DocumentRepository(SONGS, db, studio.id, { ...around, heads: new Heads() });
 
 async function timed<Value>(times: number[], work: () => Promise<Value>): Promise<Value> {
   const start = performance.now();
@@ -63,7 +68,7 @@ async function overHttp() {
   const made = await fetch(`${base}/api/songs`, {
     method: "POST",
     headers: post,
-    body: JSON.stringify({ song: start }),
+    body: JSON.stringify({ value: start }),
   });
   const { id } = (await made.json()) as { id: string };
   const saving: number[] = [];
@@ -85,9 +90,9 @@ async function overHttp() {
 
 /** The same on the repository, with what the database took of it. */
 async function ofTheDatabase() {
-  const songs = new SongRepository(db, studio.id, undefined, new Heads());
+  const songs = songsWith({});
   const start = longSong(400, 8);
-  const { id } = await songs.create(start);
+  const { id } = (await songs.create(start))!;
   const saving: number[] = [];
   const fetching: number[] = [];
   let before = start;
@@ -105,24 +110,24 @@ async function ofTheDatabase() {
 }
 
 async function history() {
-  const songs = new SongRepository(db, studio.id, undefined, new Heads());
-  const past = new RevisionRepository(db, studio.id);
+  const songs = songsWith({});
+  const past = new RevisionRepository("song", db, studio.id);
   const ids = await songs.createAll(Array.from({ length: 100 }, () => longSong(16, 8)));
-  await sql`insert into song_revisions (studio_id, song_id, version, refused, change, base_version)
+  await sql`insert into revisions (studio_id, document_id, version, refused, change, base_version)
     select ${studio.id}, (array[${sql.join(ids.map((id) => sql`${id}::uuid`))}])[1 + n % 100],
       2 + n / 100, false, '{"fields":{}}', 1 + n / 100
     from generate_series(0, ${sql.lit(REVISIONS - 1)}) as n`.execute(db);
-  await sql`analyze song_revisions`.execute(db);
+  await sql`analyze revisions`.execute(db);
   const listing: number[] = [];
   for (const id of ids.slice(0, 50)) await timed(listing, () => past.list(id));
-  await sql`delete from songs where id in (${sql.join(ids)})`.execute(db);
-  await sql`vacuum full song_revisions`.execute(db);
+  await sql`delete from documents where id in (${sql.join(ids)})`.execute(db);
+  await sql`vacuum full revisions`.execute(db);
   return listing;
 }
 
 async function bytesOfRevisions(): Promise<number> {
   const { rows } = await sql<{ bytes: string }>`
-    select pg_total_relation_size('song_revisions') as bytes`.execute(db);
+    select pg_total_relation_size('revisions') as bytes`.execute(db);
   return Number(rows[0]?.bytes);
 }
 
@@ -130,9 +135,9 @@ async function bytesOfRevisions(): Promise<number> {
 async function year() {
   const before = await bytesOfRevisions();
   let now = Date.UTC(2026, 0, 1, 9);
-  const songs = new SongRepository(db, studio.id, () => new Date(now), new Heads());
+  const songs = songsWith({ now: () => new Date(now) });
   let song = longSong(400, 8);
-  const { id } = await songs.create(song);
+  const { id } = (await songs.create(song))!;
   let version = 1;
   for (let day = 0; day < DAYS_PLAYED; day++) {
     now = Date.UTC(2026, 0, 1 + Math.round((day * 365) / DAYS_PLAYED), 9);
@@ -145,12 +150,12 @@ async function year() {
       version++;
       song = after;
     }
-    await thinSong(db, id, new Date(now));
+    await thinDocument(db, SONGS.format, id, new Date(now));
   }
   const { count } = await db
-    .selectFrom("song_revisions")
+    .selectFrom("revisions")
     .select(({ fn }) => fn.countAll<string>().as("count"))
-    .where("song_id", "=", id)
+    .where("document_id", "=", id)
     .executeTakeFirstOrThrow();
   const bytes = (await bytesOfRevisions()) - before;
   return { bytes: (bytes * DAYS) / DAYS_PLAYED, saves: DAYS * SAVES_A_DAY, kept: Number(count) };

@@ -1,7 +1,7 @@
 // The small form: this is loaded with the shelf, before anything else.
 import * as z from "zod/mini";
 
-const problemSchema = z.object({ message: z.string() });
+const problemSchema = z.object({ code: z.optional(z.string()), message: z.string() });
 
 const TIMEOUT_MS = 15_000;
 
@@ -26,6 +26,15 @@ export const isAway = (response: Response | undefined): response is undefined =>
 
 /** What went wrong, worded for the teacher. */
 export async function messageOf(response: Response): Promise<string> {
+  return (await problemIn(response)).message;
+}
+
+/** The same with its code, where the answer has one. */
+export async function problemIn(
+  response: Response,
+): Promise<{ readonly code: string | undefined; readonly message: string }> {
   const problem = problemSchema.safeParse(await response.json().catch(() => undefined));
-  return problem.success ? problem.data.message : `the server answered ${response.status}`;
+  return problem.success
+    ? { code: problem.data.code, message: problem.data.message }
+    : { code: undefined, message: `the server answered ${response.status}` };
 }

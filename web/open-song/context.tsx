@@ -6,13 +6,13 @@ import { createContext, useContext } from "react";
 import { useStore } from "zustand";
 import type { InRack } from "@/calls/rack";
 import { partAt, placeNames } from "./derived";
-import type { Saver } from "./saver";
+import type { Saver } from "@/documents/saver";
 import type { SongState, SongStore } from "./store";
 
 export interface OpenSong {
   readonly store: SongStore;
   /** Absent while the song is another window's, here to be read. */
-  readonly saver: Saver | undefined;
+  readonly saver: Saver<Song> | undefined;
   /** The studio's instruments, to be taken in hand. */
   readonly rack: readonly InRack[];
 }

@@ -11,6 +11,8 @@ import {
 } from "@intonazione/core/score";
 import { USUAL_PICKING_PER_SECOND } from "@intonazione/core/review";
 import { createStore, type StoreApi } from "zustand/vanilla";
+import type { Drafts } from "@/documents/local-copies";
+import type { Saving } from "@/documents/saving";
 import { settle, type Cursor } from "./cursor";
 import type { Listening } from "./listener-marks";
 import type { Review } from "./review";
@@ -42,34 +44,11 @@ export interface Selection {
   readonly headId: string;
 }
 
-/** Where the work of this window is kept. */
-export type Saving =
-  | { readonly kind: "saved"; readonly version: number; readonly at: Date }
-  /** In the browser's own store, about to be sent. */
-  | { readonly kind: "in-browser" }
-  | { readonly kind: "sending" }
-  /** In the browser's own store; neither server nor database answers, and we keep trying. */
-  | { readonly kind: "away" }
-  | {
-      readonly kind: "conflict";
-      readonly theirs: StoredVersion;
-      /** What both were made from; without it nobody can tell who changed what. */
-      readonly base: Song | undefined;
-    }
-  /** Another window's copy, while the database is away: to be read, since that window writes it. */
-  | { readonly kind: "reading" }
-  /** The server does not take it, and would not take it a second time. */
-  | { readonly kind: "refused"; readonly message: string };
-
-/** A song as the server has it. */
-export interface StoredVersion {
-  readonly song: Song;
+/** Under which id and version the server has the studio's profiles. */
+export interface StoredProfiles {
+  readonly id: string;
   readonly version: number;
-  readonly at: Date;
 }
-
-/** Call-outs in the making, by what they are for; nothing typed is lost by looking elsewhere. */
-export type Drafts = Readonly<Record<string, string>>;
 
 export interface SongState extends ShownLanes {
   readonly history: History;
@@ -97,15 +76,15 @@ export interface SongState extends ShownLanes {
   readonly dropped: { readonly key: string; readonly text: string } | undefined;
   /** The phrase that the call-out line rewrites; absent while it writes a new one. */
   readonly rewriting: string | undefined;
-  readonly saving: Saving;
+  readonly saving: Saving<Song>;
   /** What a listener told, by part; it lives while the window is open. */
   readonly heard: Readonly<Record<string, Listening>>;
   /** How the studio calls strings and counts frets where the song does not say. */
   readonly studio: PlaceStyle;
   /** The studio's own ways of judging places. */
   readonly profiles: readonly OwnProfile[];
-  /** Under which version the server has them; 0 while it is away. */
-  readonly profilesVersion: number;
+  /** Where the server has them; absent while it is away. */
+  readonly profilesAt: StoredProfiles | undefined;
 }
 
 export interface SongStore extends StoreApi<SongState> {
@@ -126,10 +105,10 @@ export interface Opening {
   readonly songId: string;
   readonly song: Song;
   readonly drafts: Drafts;
-  readonly saving: Saving;
+  readonly saving: Saving<Song>;
   readonly stage: Stage;
   readonly studio: PlaceStyle;
-  readonly profiles?: { readonly version: number; readonly list: readonly OwnProfile[] };
+  readonly profiles?: StoredProfiles & { readonly value: readonly OwnProfile[] };
   readonly lanes?: LaneSet;
 }
 
@@ -141,7 +120,7 @@ export function createSongStore({
   saving,
   stage,
   studio,
-  profiles = { version: 0, list: [] },
+  profiles,
   lanes = USUAL_LANES,
 }: Opening): SongStore {
   const store = createStore<SongState>(() => ({
@@ -167,8 +146,8 @@ export function createSongStore({
     saving,
     heard: {},
     studio,
-    profiles: profiles.list,
-    profilesVersion: profiles.version,
+    profiles: profiles?.value ?? [],
+    profilesAt: profiles && { id: profiles.id, version: profiles.version },
   }));
   const turnTo = (history: History, then: Partial<Cursor> = {}) =>
     store.setState((state) => {

@@ -3,7 +3,8 @@ import { placeStyleSchema } from "@intonazione/core/formats/json";
 import { MAX_PARTS, type Song } from "@intonazione/core/score";
 import { z } from "zod";
 import { readBody, type Incoming } from "./requests/http";
-import { songArriving } from "./songs/song-api";
+import { valueArriving } from "./documents/document-api";
+import { SONGS } from "./songs/song-kind";
 
 const MAX_BODY_BYTES = 25_000_000;
 
@@ -33,7 +34,7 @@ export async function readHandout(request: Request): Promise<Incoming<HandoutReq
   const what = "{ song, options }";
   const body = await readBody(request, handoutSchema, { what, maxBytes: MAX_BODY_BYTES });
   if (!body.ok) return body;
-  const song = songArriving(body.value.song);
+  const song = valueArriving(SONGS, body.value.song);
   if (!song.ok) return song;
   const { picture } = body.value;
   const { lanes, partIds, ...options } = body.value.options;

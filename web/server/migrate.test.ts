@@ -1,18 +1,34 @@
-import { documentOf, readSongText } from "@intonazione/core/formats/json";
+import {
+  documentOf,
+  readText,
+  SONG_FORMAT,
+  type DocumentText,
+} from "@intonazione/core/formats/json";
 import type { Song } from "@intonazione/core/score";
-import { DEMO_SONGS, demoSong } from "@intonazione/demo";
+import { demoRack, DEMO_SONGS, demoSong } from "@intonazione/demo";
 import { sql } from "kysely";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { createTestDatabase, TEST_SERVER, type TestDatabase } from "./database.test-kit";
 import { migrate } from "./migrate";
 import { ShelfRepository } from "./shelf/shelf-repository";
 import { bringRowsUpToDate } from "./songs/difficulties";
-import { RevisionRepository } from "./songs/revisions";
-import { SongRepository } from "./songs/song-repository";
+import { DocumentRepository } from "./documents/document-repository";
+import { RevisionRepository } from "./documents/revisions";
+import { SONGS } from "./songs/song-kind";
+import { profilesIn } from "./studio-api";
+import { INSTRUMENTS, PROFILES } from "./studio-documents";
 
 const song = demoSong(DEMO_SONGS[0]!);
+const [guitar] = demoRack();
+const profile = {
+  id: "small-hands",
+  name: "Small hands",
+  base: "usual",
+  factors: { stretches: 2 },
+  player: { size: "small", usesThumb: false },
+};
 const titled = (title: string): Song => ({ ...song, title });
-const document = (of: Song) => JSON.stringify(documentOf(of));
+const document = (of: Song) => JSON.stringify(documentOf(SONG_FORMAT, of));
 
 describe.skipIf(!TEST_SERVER)("a database of an earlier release", () => {
   let test: TestDatabase;
@@ -41,26 +57,65 @@ describe.skipIf(!TEST_SERVER)("a database of an earlier release", () => {
         db,
       );
     }
+    for (const [name, version] of [
+      ["Later of one moment", 4],
+      ["Earlier of one moment", 1],
+    ] as const) {
+      const document = {
+        format: "intonazione-instrument",
+        schema: 2,
+        instrument: { ...guitar, name },
+      };
+      await sql`insert into instruments (studio_id, version, name, document, created_at)
+        values (${studioId}, ${version}, ${name}, ${JSON.stringify(document)}, '2026-01-01')`.execute(
+        db,
+      );
+    }
+    await sql`update studios set profiles = ${JSON.stringify([profile])}, profiles_version = 7`.execute(
+      db,
+    );
     await migrate(db);
   });
 
   afterAll(() => test.drop());
 
   it("has every song and every version as they were, and goes on from there", async () => {
-    const songs = new SongRepository(test.db, studioId);
-    const titleOf = (text: Parameters<typeof readSongText>[0] | undefined) => {
-      const read = text && readSongText(text);
-      return read?.ok ? read.value.song.title : undefined;
+    const songs = new DocumentRepository(SONGS, test.db, studioId);
+    const titleOf = (text: DocumentText | undefined) => {
+      const read = text && readText(SONG_FORMAT, text);
+      return read?.ok ? read.value.value.title : undefined;
     };
     expect(titleOf(await songs.find(songId))).toBe("Third");
-    const past = new RevisionRepository(test.db, studioId);
+    const past = new RevisionRepository("song", test.db, studioId);
     const list = (await past.list(songId))!;
     const titles = await Promise.all(
       list.map(async ({ id }) => titleOf(await past.text(songId, id))),
     );
     expect(titles).toEqual(["Third", "Aside", "Second", "First"]);
-    expect(await songs.rename(songId, "Fourth")).toBe("renamed");
+    expect(await songs.change(songId, { fields: { title: { value: "Fourth" } } })).toBe("saved");
     expect(titleOf(await songs.find(songId))).toBe("Fourth");
+  });
+
+  it("has its rack in order and its profiles, under their versions, and goes on from there", async () => {
+    const rack = new DocumentRepository(INSTRUMENTS, test.db, studioId);
+    const [first, second] = await rack.list();
+    expect([first, second].map((one) => [one?.value.name, one?.version])).toEqual([
+      ["Earlier of one moment", 1],
+      ["Later of one moment", 4],
+    ]);
+    expect(first!.value).toEqual({ ...guitar, name: "Earlier of one moment" });
+    const renamed = { fields: { name: { value: "Renamed" } } };
+    expect(await rack.change(second!.id, renamed)).toBe("saved");
+    expect((await rack.list())[1]).toMatchObject({ version: 5, value: { name: "Renamed" } });
+    const profiles = new DocumentRepository(PROFILES, test.db, studioId);
+    expect(await profilesIn(profiles, studioId)).toEqual({
+      id: studioId,
+      version: 7,
+      value: [profile],
+    });
+    expect(await profiles.save(studioId, { baseVersion: 7, value: [] })).toMatchObject({
+      version: 8,
+    });
   });
 
   it("has cards that say everything as soon as rows are brought up to date", async () => {

@@ -4,6 +4,7 @@ import * as rackAndStyle from "./migrations/002-rack-and-style";
 import * as profiles from "./migrations/003-profiles";
 import * as differencesAndShelf from "./migrations/004-differences-and-shelf";
 import * as foreignKeysNameTheStudio from "./migrations/005-foreign-keys-name-the-studio";
+import * as documents from "./migrations/006-documents";
 import type { Tables } from "./tables";
 
 const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -12,6 +13,7 @@ const MIGRATIONS: Readonly<Record<string, Migration>> = {
   "003-profiles": profiles,
   "004-differences-and-shelf": differencesAndShelf,
   "005-foreign-keys-name-the-studio": foreignKeysNameTheStudio,
+  "006-documents": documents,
 };
 
 /**

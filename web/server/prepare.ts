@@ -1,9 +1,10 @@
 import { DEMO_STUDIO, demoRack, demoSongs } from "@intonazione/demo";
 import { openDatabase } from "./database";
-import { InstrumentRepository } from "./instrument-repository";
+import { DocumentRepository } from "./documents/document-repository";
 import { migrate } from "./migrate";
 import { bringRowsUpToDate } from "./songs/difficulties";
-import { SongRepository } from "./songs/song-repository";
+import { SONGS } from "./songs/song-kind";
+import { INSTRUMENTS } from "./studio-documents";
 import { createStudio } from "./studio-repository";
 
 /** Run by the start and test commands: tables up to date, the demo studio in an empty database. */
@@ -18,8 +19,8 @@ try {
     .executeTakeFirstOrThrow();
   if (Number(count) === 0) {
     const studio = await createStudio(db, DEMO_STUDIO);
-    const songs = new SongRepository(db, studio.id);
-    const rack = new InstrumentRepository(db, studio.id);
+    const songs = new DocumentRepository(SONGS, db, studio.id);
+    const rack = new DocumentRepository(INSTRUMENTS, db, studio.id);
     for (const instrument of demoRack()) await rack.create(instrument);
     // The first of the list shall be the one touched last.
     for (const song of [...demoSongs()].reverse()) await songs.create(song);

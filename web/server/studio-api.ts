@@ -1,50 +1,42 @@
-import {
-  ownProfilesSchema,
-  placeStyleSchema,
-  readInstrument,
-} from "@intonazione/core/formats/json";
+import { placeStyleSchema, readText } from "@intonazione/core/formats/json";
 import type { Instrument } from "@intonazione/core/instrument";
 import type { PlaceStyle } from "@intonazione/core/neck";
+import type { OwnProfile } from "@intonazione/core/placement";
 import { z } from "zod";
-import type { StudioAccess } from "./requests/with-studio";
-import { problem, readBody, refuse, type Incoming } from "./requests/http";
-import { InstrumentRepository, type RackInstrument } from "./instrument-repository";
-import type { Studio, StudioProfiles } from "./studio-repository";
+import {
+  documentsOf,
+  type DocumentRepository,
+  type HeldDocument,
+} from "./documents/document-repository";
+import { readBody, type Incoming } from "./requests/http";
+import type { StudioAccess } from "./requests/studio-access";
+import { INSTRUMENTS, PROFILES } from "./studio-documents";
+import type { Studio } from "./studio";
 
-const MAX_BODY_BYTES = 100_000;
+const MAX_BODY_BYTES = 10_000;
 
-export function rackOf({ db, studio }: StudioAccess): InstrumentRepository {
-  return new InstrumentRepository(db, studio.id);
-}
-
-/** The studio with what stands in its rack. */
+/** What the pages show of a studio beside its songs. */
 export interface StudioContents {
   readonly studio: Studio;
-  readonly rack: readonly RackInstrument[];
+  readonly rack: readonly HeldDocument<Instrument>[];
+  readonly profiles: HeldDocument<readonly OwnProfile[]>;
 }
 
 export async function contentsOf(access: StudioAccess): Promise<StudioContents> {
-  return { studio: access.studio, rack: await rackOf(access).list() };
+  const { studio } = access;
+  const rack = await documentsOf(INSTRUMENTS, access).list();
+  return { studio, rack, profiles: await profilesIn(documentsOf(PROFILES, access), studio.id) };
 }
 
-const saveSchema = z.object({ instrument: z.unknown(), baseVersion: z.int().min(1) });
-
-export interface InstrumentSave {
-  readonly instrument: Instrument;
-  readonly baseVersion: number;
-}
-
-export async function readInstrumentSave(request: Request): Promise<Incoming<InstrumentSave>> {
-  const what = "{ instrument, baseVersion }";
-  const body = await readBody(request, saveSchema, { what, maxBytes: MAX_BODY_BYTES });
-  if (!body.ok) return body;
-  const instrument = readInstrument(body.value.instrument);
-  if (!instrument.ok) {
-    const message = instrument.error[0]?.message ?? "the instrument cannot be read";
-    return refuse(422, { code: "instrument-wrong", message, findings: instrument.error });
-  }
-  const { baseVersion } = body.value;
-  return { ok: true, value: { instrument: instrument.value, baseVersion } };
+/** A studio's profiles; none where they cannot be read any more, so that its songs still open. */
+export async function profilesIn(
+  documents: DocumentRepository<readonly OwnProfile[]>,
+  studioId: string,
+): Promise<HeldDocument<readonly OwnProfile[]>> {
+  const stored = await documents.find(studioId);
+  if (!stored) throw new Error("a studio has no document of profiles: start with npm start");
+  const read = readText(PROFILES.format, stored);
+  return { id: studioId, version: stored.version, value: read.ok ? read.value.value : [] };
 }
 
 export async function readStyle(request: Request): Promise<Incoming<PlaceStyle>> {
@@ -55,14 +47,3 @@ export async function readStyle(request: Request): Promise<Incoming<PlaceStyle>>
   });
   return body.ok ? { ok: true, value: body.value.style } : body;
 }
-
-export async function readProfiles(request: Request): Promise<Incoming<StudioProfiles>> {
-  const schema = z.object({ profiles: ownProfilesSchema, baseVersion: z.int().min(1) });
-  const what = "{ profiles, baseVersion }";
-  const body = await readBody(request, schema, { what, maxBytes: MAX_BODY_BYTES });
-  if (!body.ok) return body;
-  return { ok: true, value: { version: body.value.baseVersion, list: body.value.profiles } };
-}
-
-export const noInstrument = () =>
-  problem(404, { code: "instrument-missing", message: "this studio has no such instrument" });

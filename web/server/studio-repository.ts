@@ -1,22 +1,11 @@
-import { ownProfilesSchema, placeStyleSchema } from "@intonazione/core/formats/json";
+import { placeStyleSchema } from "@intonazione/core/formats/json";
 import { USUAL_STYLE, type PlaceStyle } from "@intonazione/core/neck";
-import type { OwnProfile } from "@intonazione/core/placement";
 import { sql, type Kysely, type Selectable } from "kysely";
+import { DocumentRepository } from "./documents/document-repository";
+import { inTransaction } from "./requests/in-transaction";
+import type { Studio } from "./studio";
+import { PROFILES } from "./studio-documents";
 import type { Tables } from "./tables";
-
-export interface Studio {
-  readonly id: string;
-  readonly name: string;
-  /** How places are written in songs that do not say otherwise. */
-  readonly style: PlaceStyle;
-  readonly profiles: StudioProfiles;
-}
-
-/** The studio's own placing profiles under the version they were saved as. */
-export interface StudioProfiles {
-  readonly version: number;
-  readonly list: readonly OwnProfile[];
-}
 
 /** The studio of whoever is at the screen: the only one, until there are accounts. */
 export async function currentStudio(db: Kysely<Tables>): Promise<Studio> {
@@ -46,7 +35,7 @@ export async function lockStudio(trx: Kysely<Tables>, studioId: string): Promise
   return studioOf(row);
 }
 
-const COLUMNS = ["id", "name", "style", "profiles", "profiles_version"] as const;
+const COLUMNS = ["id", "name", "style"] as const;
 
 const noStudio = () => new Error("there is no studio: start with npm start");
 
@@ -58,26 +47,22 @@ function studioOf({
   id,
   name,
   style,
-  profiles,
-  profiles_version,
 }: Pick<Selectable<Tables["studios"]>, (typeof COLUMNS)[number]>): Studio {
   const known = placeStyleSchema.safeParse(style);
-  const list = ownProfilesSchema.safeParse(profiles);
-  return {
-    id,
-    name,
-    style: known.success ? known.data : USUAL_STYLE,
-    profiles: { version: profiles_version, list: list.success ? list.data : [] },
-  };
+  return { id, name, style: known.success ? known.data : USUAL_STYLE };
 }
 
-export async function createStudio(db: Kysely<Tables>, name: string): Promise<Studio> {
-  const studio = await db
-    .insertInto("studios")
-    .values({ name, style: JSON.stringify(USUAL_STYLE) })
-    .returning(["id", "name"])
-    .executeTakeFirstOrThrow();
-  return { ...studio, style: USUAL_STYLE, profiles: { version: 1, list: [] } };
+/** A studio with nothing in it but its (empty) profiles. */
+export function createStudio(db: Kysely<Tables>, name: string): Promise<Studio> {
+  return inTransaction(db, async (trx) => {
+    const studio = await trx
+      .insertInto("studios")
+      .values({ name, style: JSON.stringify(USUAL_STYLE) })
+      .returning(["id", "name"])
+      .executeTakeFirstOrThrow();
+    await new DocumentRepository(PROFILES, trx, studio.id).create([], studio.id);
+    return { ...studio, style: USUAL_STYLE };
+  });
 }
 
 export async function setStyle(
@@ -90,19 +75,4 @@ export async function setStyle(
     .set({ style: JSON.stringify(style) })
     .where("id", "=", studioId)
     .execute();
-}
-
-/** Saves over `version` only. @returns the new version; undefined when someone saved in between. */
-export async function setProfiles(
-  db: Kysely<Tables>,
-  studioId: string,
-  { version, list }: StudioProfiles,
-): Promise<number | undefined> {
-  const { numUpdatedRows } = await db
-    .updateTable("studios")
-    .set({ profiles: JSON.stringify(list), profiles_version: version + 1 })
-    .where("id", "=", studioId)
-    .where("profiles_version", "=", version)
-    .executeTakeFirst();
-  return numUpdatedRows > 0n ? version + 1 : undefined;
 }

@@ -1,15 +1,13 @@
 import type { CataloguePart, Sketch, SongState } from "@intonazione/core/catalogue";
-import type { InstrumentDocument } from "@intonazione/core/formats/json";
 import type { PlaceStyle } from "@intonazione/core/neck";
-import type { OwnProfile } from "@intonazione/core/placement";
-import type { ColumnType, Generated } from "kysely";
+import type { ColumnType, Generated, GeneratedAlways } from "kysely";
 
 /** The rows as PostgreSQL gives and takes them. */
 export interface Tables {
   studios: StudioTable;
-  instruments: InstrumentTable;
+  documents: DocumentTable;
+  revisions: RevisionTable;
   songs: SongTable;
-  song_revisions: RevisionTable;
   collections: CollectionTable;
   collection_songs: CollectionSongTable;
 }
@@ -22,30 +20,31 @@ interface StudioTable {
   name: string;
   /** How places are written in songs that do not say otherwise. */
   style: Json<PlaceStyle>;
-  /** The studio's own placing profiles, and how often they were saved. */
-  profiles: ColumnType<readonly OwnProfile[], string | undefined, string>;
-  profiles_version: Generated<number>;
   created_at: Timestamp;
 }
 
-interface InstrumentTable {
+/** A versioned document: what all kinds have in common. What it holds stands in its revisions. */
+interface DocumentTable {
   id: Generated<string>;
   studio_id: string;
-  version: number;
-  /** Copied from the document for the order of the rack. */
-  name: string;
-  document: Json<InstrumentDocument>;
-  created_at: Timestamp;
-  updated_at: Timestamp;
-}
-
-interface SongTable {
-  id: Generated<string>;
-  studio_id: string;
+  /** The name of its format: "song", "instrument", … */
+  kind: string;
+  /** In the order in which they were made. */
+  number: GeneratedAlways<string>;
   version: number;
   /** The newest version of which the whole document is kept. */
   whole_version: number;
-  /** What follows from the document for lists and searches, by the same statement that writes it. */
+  created_at: Timestamp;
+  updated_at: Timestamp;
+  /** When it was put into the bin. */
+  removed_at: ColumnType<Date | null, Date | null | undefined, Date | null>;
+}
+
+/** What the shelf shows and finds of a song; written by the statement that writes the document. */
+interface SongTable {
+  /** The document's. */
+  id: string;
+  studio_id: string;
   title: string;
   key_name: string;
   tempo_bpm: number;
@@ -69,19 +68,15 @@ interface SongTable {
   difficulty_version: ColumnType<number, number | undefined, number>;
   /** What the studio says of the song. */
   state: ColumnType<SongState, SongState | undefined, SongState>;
-  /** When it was put into the bin. */
-  removed_at: ColumnType<Date | null, Date | null | undefined, Date | null>;
-  created_at: Timestamp;
-  updated_at: Timestamp;
 }
 
 interface RevisionTable {
   id: Generated<string>;
   studio_id: string;
-  song_id: string;
+  document_id: string;
   /** The version it became; for a refused save, the version it was made from. */
   version: number;
-  /** A stale save: kept, but not the song. */
+  /** A stale save: kept, but not the document. */
   refused: boolean;
   /** The document as JSON; absent where only the change is kept. */
   whole: string | null;

@@ -1,4 +1,4 @@
-import type { Revision } from "@/open-song/server";
+import type { Revision } from "@/calls/documents";
 
 /** Saves of one minute, of which the last is what one means by that minute. */
 export interface HistoryEntry {

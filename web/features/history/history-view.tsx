@@ -4,7 +4,7 @@ import type { Song } from "@intonazione/core/score";
 import { useEffect, useMemo, useState } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import type { DrawBars } from "@/open-song/draw-bars";
-import { fetchRevision, markRevision, type Revision } from "@/open-song/server";
+import { songClient, type Revision } from "@/calls/documents";
 import { bringBack } from "@/open-song/transactions";
 import { Button } from "@/ui/button";
 import { inputLook } from "@/ui/field";
@@ -25,7 +25,7 @@ export function HistoryView({ drawBars }: { readonly drawBars: DrawBars }) {
   useEffect(() => {
     if (chosenId === undefined) return;
     let isGone = false;
-    void fetchRevision(store.songId, chosenId).then((then) => {
+    void songClient.revision(store.songId, chosenId).then((then) => {
       if (!isGone) setSong(then ?? "away");
     });
     return () => {
@@ -110,7 +110,7 @@ export function HistoryView({ drawBars }: { readonly drawBars: DrawBars }) {
             drawBars={drawBars}
             onBringBack={() => {
               store.run(bringBack(song, timeOf(chosen.savedAt)));
-              void markRevision(store.songId, chosen.id, { isRestored: true });
+              void songClient.mark(store.songId, chosen.id, { isRestored: true });
               store.setState({ writeView: "strips" });
             }}
           />

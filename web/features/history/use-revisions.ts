@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import { fetchRevisions, markRevision, type Revision } from "@/open-song/server";
+import { songClient, type Revision } from "@/calls/documents";
 
 /** As many as the server gives at once. */
 const A_PAGE = 400;
@@ -10,7 +10,7 @@ export function useRevisions(songId: string, version: number | undefined) {
   const [isWhole, setIsWhole] = useState(true);
   useEffect(() => {
     let isGone = false;
-    void fetchRevisions(songId).then((list) => {
+    void songClient.revisions(songId).then((list) => {
       if (isGone) return;
       setRevisions(list ?? "away");
       setIsWhole((list?.length ?? 0) < A_PAGE);
@@ -22,7 +22,7 @@ export function useRevisions(songId: string, version: number | undefined) {
   const known = Array.isArray(revisions) ? (revisions as readonly Revision[]) : [];
   const last = known.at(-1);
   const older = async () => {
-    const list = await fetchRevisions(songId, last?.id);
+    const list = await songClient.revisions(songId, last?.id);
     if (!list) return;
     setRevisions([...known, ...list]);
     setIsWhole(list.length < A_PAGE);
@@ -33,7 +33,7 @@ export function useRevisions(songId: string, version: number | undefined) {
     older: isWhole ? undefined : () => void older(),
     /** Names a revision, here at once. */
     rename: (id: string, name: string) => {
-      void markRevision(songId, id, { name });
+      void songClient.mark(songId, id, { name });
       setRevisions(
         known.map((one) => {
           if (one.id !== id) return one;

@@ -8,7 +8,8 @@ import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import { takeHandedFile } from "@/calls/handed-file";
 import { takeInShelf } from "@/calls/shelf";
-import { createSong } from "@/open-song/server";
+import { problemOf } from "@/calls/answer";
+import { songClient } from "@/calls/documents";
 import { buttonLook } from "@/ui/button";
 import type { FileAtHand } from "./file-at-hand";
 import { FileDesk } from "./file-desk";
@@ -34,9 +35,9 @@ export function SongFromFile() {
     if (handed) queueMicrotask(() => void open(handed));
   }, []);
   const keep = async (song: Song) => {
-    const answer = await createSong(song);
-    if ("problem" in answer) setProblem(answer.problem);
-    else router.push(`/songs/${answer.id}`);
+    const answer = await songClient.create(song);
+    if (answer.kind === "done") router.push(`/songs/${answer.value.id}`);
+    else setProblem(problemOf(answer));
   };
   const keepShelf = async (bytes: Uint8Array) => {
     const answer = await takeInShelf(bytes);

@@ -4,7 +4,8 @@ import { songOfTextTab, type TextTabReading } from "@intonazione/core/formats/te
 import { nanoid } from "nanoid";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { createSong } from "@/open-song/server";
+import { problemOf } from "@/calls/answer";
+import { songClient } from "@/calls/documents";
 import { TabReader } from "./tab-reader";
 
 /** A new song made of a tablature. */
@@ -12,9 +13,9 @@ export function SongFromTab({ text = "" }: { readonly text?: string }) {
   const router = useRouter();
   const [problem, setProblem] = useState<string>();
   const take = async (reading: TextTabReading) => {
-    const answer = await createSong(songOfTextTab(reading, () => nanoid(10)));
-    if ("problem" in answer) setProblem(answer.problem);
-    else router.push(`/songs/${answer.id}`);
+    const answer = await songClient.create(songOfTextTab(reading, () => nanoid(10)));
+    if (answer.kind === "done") router.push(`/songs/${answer.value.id}`);
+    else setProblem(problemOf(answer));
   };
   return (
     <TabReader

@@ -7,7 +7,8 @@ import { nanoid } from "nanoid";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import { useForm } from "react-hook-form";
-import { createSong } from "@/open-song/server";
+import { problemOf } from "@/calls/answer";
+import { songClient } from "@/calls/documents";
 import { Button } from "@/ui/button";
 import { Field, inputLook } from "@/ui/field";
 import { useHydrated } from "@/ui/use-hydrated";
@@ -61,9 +62,9 @@ export function NewSongForm() {
       form: [],
       lines: [],
     };
-    const answer = await createSong(song);
-    if ("problem" in answer) setProblem(answer.problem);
-    else router.push(`/songs/${answer.id}`);
+    const answer = await songClient.create(song);
+    if (answer.kind === "done") router.push(`/songs/${answer.value.id}`);
+    else setProblem(problemOf(answer));
   };
 
   return (

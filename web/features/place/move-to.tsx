@@ -47,12 +47,12 @@ export function MoveTo({
   const part = useSong(selectPart);
   const profile = useProfile(part);
   const [choice, setChoice] = useState(() => choiceOf(part));
-  const base = rack.find(({ id }) => id === rackId)?.instrument ?? part.instrument;
+  const base = rack.find(({ id }) => id === rackId)?.value ?? part.instrument;
   const reading = useMemo(() => readChoice(choice, base), [choice, base]);
   const take = (id: string) => {
     const taken = rack.find((one) => one.id === id);
     setRackId(taken?.id);
-    setChoice(taken ? choiceOf({ instrument: taken.instrument, capo: NO_CAPO }) : choiceOf(part));
+    setChoice(taken ? choiceOf({ instrument: taken.value, capo: NO_CAPO }) : choiceOf(part));
   };
   const request = useMemo((): DeskRequest<Moved> | undefined => {
     if (!reading.ok) return undefined;
@@ -107,7 +107,7 @@ export function MoveTo({
               className="rounded-sm border border-hairline bg-sheet px-1.5 py-0.5"
             >
               <option value="">{part.instrument.name}, or any other like it</option>
-              {rack.map(({ id, instrument }) => (
+              {rack.map(({ id, value: instrument }) => (
                 <option key={id} value={id}>
                   {instrument.name}
                 </option>

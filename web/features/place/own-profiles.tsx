@@ -10,7 +10,9 @@ import {
   type OwnProfile,
 } from "@intonazione/core/placement";
 import { useState } from "react";
-import { saveProfiles } from "@/calls/rack";
+import { problemOf } from "@/calls/answer";
+import { AWAY_PROBLEM } from "@/calls/ask";
+import { profilesClient } from "@/calls/documents";
 import { useOpenSong, useSong } from "@/open-song/context";
 import { newId } from "@/open-song/draft";
 import { Button } from "@/ui/button";
@@ -35,20 +37,25 @@ const FACTORS: readonly (readonly [factor: number, words: string])[] = [
   [4, "four times"],
 ];
 
+const CHANGED_ELSEWHERE =
+  "The profiles were changed in another window: reload the page to see them.";
+
 /** The studio's placing profiles: made here, saved there, used by any song. */
 export function OwnProfiles() {
   const { store } = useOpenSong();
   const profiles = useSong((state) => state.profiles);
-  const version = useSong((state) => state.profilesVersion);
+  const at = useSong((state) => state.profilesAt);
   const [draft, setDraft] = useState<OwnProfile>(fresh);
   const [said, setSaid] = useState<{ readonly text: string; readonly isProblem: boolean }>();
   const isKnown = profiles.some(({ id }) => id === draft.id);
   const save = async (next: readonly OwnProfile[], done: string) => {
-    const answer = await saveProfiles(next, version);
-    if (answer.ok) store.setState({ profiles: next, profilesVersion: answer.value });
-    setSaid(
-      answer.ok ? { text: done, isProblem: false } : { text: answer.problem, isProblem: true },
-    );
+    if (!at) return setSaid({ text: AWAY_PROBLEM, isProblem: true });
+    const answer = await profilesClient.save(at.id, next, profiles, at.version);
+    if (answer.kind !== "done") {
+      return setSaid({ text: problemOf(answer, CHANGED_ELSEWHERE), isProblem: true });
+    }
+    store.setState({ profiles: next, profilesAt: { ...at, version: answer.value.version } });
+    setSaid({ text: done, isProblem: false });
   };
   const keep = () => {
     const own = { ...draft, name: draft.name.trim() };

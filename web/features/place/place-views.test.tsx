@@ -103,7 +103,7 @@ describe("the hint bar", () => {
       factors: {},
       player: { size: "small", usesThumb: true },
     } as const;
-    const store = storeOf(asked, { profiles: { version: 1, list: [own] } });
+    const store = storeOf(asked, { profiles: { id: "studio", version: 1, value: [own] } });
     return show(store, <HintBar line={line} part={asked.parts[0]!} onWish={() => undefined} />);
   };
 

@@ -41,7 +41,7 @@ export function SideBySide({ drawLine }: { readonly drawLine: DrawLines }) {
   const [beyond, setBeyond] = useState<Beyond>("fold");
   const offers = useMemo(
     (): readonly Offer[] => [
-      ...rack.map(({ id, instrument }) => ({ id, instrument, capo: NO_CAPO })),
+      ...rack.map(({ id, value: instrument }) => ({ id, instrument, capo: NO_CAPO })),
       ...OTHERS.map((id) => {
         const named = tuningById(id);
         return { id, instrument: usualInstrument(named, named.name), capo: NO_CAPO };

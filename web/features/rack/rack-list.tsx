@@ -25,7 +25,7 @@ export function RackList({
           in hand from here.
         </p>
       )}
-      {rack.map(({ id, instrument }) => (
+      {rack.map(({ id, value: instrument }) => (
         <button
           key={id}
           type="button"

@@ -11,7 +11,7 @@ import { NEW } from "./use-rack-drafts";
 const rack = demoRack().map((instrument, index): InRack => ({
   id: `i${index}`,
   version: 1,
-  instrument,
+  value: instrument,
 }));
 const list = (entries: readonly InRack[], drafts = {}, selected = NEW) =>
   renderToStaticMarkup(
@@ -30,7 +30,7 @@ describe("the list of the rack", () => {
   });
 
   it("marks what is chosen and what was typed and not saved", () => {
-    const drafts = { i1: valuesOf(rack[1]!.instrument), [NEW]: valuesOf(rack[0]!.instrument) };
+    const drafts = { i1: valuesOf(rack[1]!.value), [NEW]: valuesOf(rack[0]!.value) };
     const markup = list(rack, drafts, "i1");
     expect(markup.match(/aria-pressed="true"/gu)).toHaveLength(1);
     const unsaved = allOf(markup, "button").filter((row) => row.includes("not saved"));
@@ -45,7 +45,7 @@ describe("the list of the rack", () => {
 
 describe("the band of strings", () => {
   it("draws each as thick as its gauge, thinnest first, wound ones twice", () => {
-    for (const { instrument } of rack) {
+    for (const { value: instrument } of rack) {
       const markup = renderToStaticMarkup(<StringBand instrument={instrument} />);
       const widths = [...markup.matchAll(/<g stroke="[^"]*" stroke-width="([\d.]+)"/gu)].map(
         ([, width]) => Number(width),

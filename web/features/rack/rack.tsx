@@ -1,9 +1,11 @@
 "use client";
 
-import { tuningById, usualInstrument } from "@intonazione/core/instrument";
+import { tuningById, usualInstrument, type Instrument } from "@intonazione/core/instrument";
 import type { PlaceStyle } from "@intonazione/core/neck";
 import { useState } from "react";
-import { addToRack, removeFromRack, saveInRack, type Answer, type InRack } from "@/calls/rack";
+import { problemOf, type Answer } from "@/calls/answer";
+import { instrumentClient } from "@/calls/documents";
+import type { InRack } from "@/calls/rack";
 import { Button } from "@/ui/button";
 import { InstrumentForm } from "@/ui/instrument-form";
 import {
@@ -42,7 +44,7 @@ export function Rack({
 
   const entry = rack.find(({ id }) => id === selected);
   const key = entry?.id ?? NEW;
-  const before = entry ? valuesOf(entry.instrument) : FRESH;
+  const before = entry ? valuesOf(entry.value) : FRESH;
   const values = drafts[key] ?? before;
   const reading = readValues(values);
   const isChanged = JSON.stringify(values) !== JSON.stringify(before);
@@ -59,15 +61,28 @@ export function Rack({
     setBusy(true);
     const answer = await asked;
     setBusy(false);
-    if (answer.ok) return answer.value;
-    setMessage({ kind: "problem", text: answer.problem });
+    if (answer.kind === "done") return answer.value;
+    const name = entry?.value.name ?? "The rack";
+    const stale = `${name} was changed in another window: reload the rack to see it`;
+    setMessage({ kind: "problem", text: problemOf(answer, stale) });
     return undefined;
+  };
+  const saveOver = async (
+    { id, value: before, version }: InRack,
+    value: Instrument,
+  ): Promise<InRack | undefined> => {
+    const saved = await settled(instrumentClient.save(id, value, before, version));
+    return saved && { id, version: saved.version, value };
+  };
+  const add = async (value: Instrument): Promise<InRack | undefined> => {
+    const made = await settled(instrumentClient.create(value));
+    return made && { id: made.id, version: made.version, value };
   };
   const save = async () => {
     setShowsErrors(true);
     if (!reading.ok) return;
     const { instrument } = reading;
-    const saved = await settled(entry ? saveInRack(entry, instrument) : addToRack(instrument));
+    const saved = entry ? await saveOver(entry, instrument) : await add(instrument);
     if (!saved) return;
     setRack((now) =>
       entry ? now.map((one) => (one.id === saved.id ? saved : one)) : [...now, saved],
@@ -76,14 +91,14 @@ export function Rack({
     choose(saved.id);
   };
   const remove = async (gone: InRack) => {
-    if (!(await settled(removeFromRack(gone)))) return;
+    if (!(await settled(instrumentClient.remove(gone.id)))) return;
     const rest = rack.filter(({ id }) => id !== gone.id);
     setRack(rest);
     choose(rest[0]?.id ?? NEW);
     setMessage({ kind: "removed", entry: gone });
   };
   const bringBack = async (gone: InRack) => {
-    const back = await settled(addToRack(gone.instrument));
+    const back = await add(gone.value);
     if (!back) return;
     setRack((now) => [...now, back]);
     choose(back.id);
@@ -98,7 +113,7 @@ export function Rack({
           className="rounded-md border border-hairline bg-sheet px-6 pt-5 pb-4"
         >
           <h2 id="rack-form" className="pb-3 font-serif text-2xl">
-            {entry ? entry.instrument.name : "A new instrument"}
+            {entry ? entry.value.name : "A new instrument"}
           </h2>
           <fieldset disabled={!isHydrated}>
             <InstrumentForm
@@ -116,7 +131,7 @@ export function Rack({
                 message.text
               ) : (
                 <>
-                  {message.entry.instrument.name} is out of the rack; songs keep their copy.
+                  {message.entry.value.name} is out of the rack; songs keep their copy.
                   <Button onClick={() => void bringBack(message.entry)}>Bring it back</Button>
                 </>
               )}

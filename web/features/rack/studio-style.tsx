@@ -2,6 +2,7 @@
 
 import { USUAL_STYLE, type PlaceStyle } from "@intonazione/core/neck";
 import { useState } from "react";
+import { problemOf } from "@/calls/answer";
 import { saveStyle } from "@/calls/rack";
 import { StyleFields } from "@/ui/style-fields";
 import { useHydrated } from "@/ui/use-hydrated";
@@ -16,7 +17,7 @@ export function StudioStyle({ stored }: { readonly stored: PlaceStyle }) {
     setStyle(whole);
     setState("saving");
     const answer = await saveStyle(whole);
-    setState(answer.ok ? "saved" : { problem: answer.problem });
+    setState(answer.kind === "done" ? "saved" : { problem: problemOf(answer) });
   };
   return (
     <section aria-labelledby="studio-style">

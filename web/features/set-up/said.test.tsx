@@ -17,7 +17,11 @@ function shown(view: ReactNode, song: Song, studio: PlaceStyle = USUAL_STYLE): s
   const open: OpenSong = {
     store: storeOf(song, { studio }),
     saver: undefined,
-    rack: demoRack().map((instrument, index) => ({ id: String(index), version: 1, instrument })),
+    rack: demoRack().map((instrument, index) => ({
+      id: String(index),
+      version: 1,
+      value: instrument,
+    })),
   };
   return renderToStaticMarkup(<OpenSongProvider value={open}>{view}</OpenSongProvider>);
 }

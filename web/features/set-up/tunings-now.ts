@@ -23,7 +23,7 @@ export function tuningsNow(
   rack: readonly InRack[],
   before?: Tuning,
 ): readonly TuningNow[] {
-  const inRack = rack.find((one) => one.instrument.name === instrument.name)?.instrument;
+  const inRack = rack.find((one) => one.value.name === instrument.name)?.value;
   const usual = usualTuning(familyOf(instrument), instrument.tuning.length);
   const all: TuningNow[] = [];
   const offer = (tuning: Tuning | undefined, how: string) => {

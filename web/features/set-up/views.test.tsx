@@ -153,7 +153,7 @@ describe("how it may be tuned now", () => {
     const rack = demoRack().map((instrument, index) => ({
       id: String(index),
       version: 1,
-      instrument,
+      value: instrument,
     }));
     const [, , five] = demoRack();
     const labels = (instrument: Instrument, before?: string) =>

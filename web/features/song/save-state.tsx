@@ -1,9 +1,10 @@
 "use client";
 
 import { useState } from "react";
+import { problemOf } from "@/calls/answer";
+import { songClient } from "@/calls/documents";
 import { useOpenSong, useSong } from "@/open-song/context";
 import { newId } from "@/open-song/draft";
-import { createSong } from "@/open-song/server";
 import { Button } from "@/ui/button";
 
 const timeFormat = new Intl.DateTimeFormat("en-GB", { hour: "2-digit", minute: "2-digit" });
@@ -128,9 +129,9 @@ function TwoSongs({ isOnlyWay = false }: { readonly isOnlyWay?: boolean }) {
   const part = async () => {
     const { song } = store.getState().history;
     const title = `${song.title.slice(0, 180)} (other window)`;
-    const answer = await createSong({ ...song, title });
-    if ("problem" in answer) setProblem(answer.problem);
-    else saver?.takeTheirs();
+    const answer = await songClient.create({ ...song, title });
+    if (answer.kind === "done") saver?.takeTheirs();
+    else setProblem(problemOf(answer));
   };
   return (
     <>

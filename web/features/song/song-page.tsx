@@ -1,12 +1,16 @@
 "use client";
 
+import { SONG_FORMAT } from "@intonazione/core/formats/json";
+import type { Song } from "@intonazione/core/score";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
+import { songClient } from "@/calls/documents";
+import { LocalCopies } from "@/documents/local-copies";
+import { Saver, startingPoint } from "@/documents/saver";
+import { windowName } from "@/documents/window-name";
 import { OpenSongProvider, type OpenSong } from "@/open-song/context";
-import { LocalCopies, windowName } from "@/open-song/local-copies";
-import { Saver, startingPoint } from "@/open-song/saver";
-import { fetchSong, readStored, saveSong } from "@/open-song/server";
+import { songDocument } from "@/open-song/song-document";
 import { studioStyle } from "@/open-song/studio-style";
 import { rememberedLanes, rememberLanes } from "@/open-song/shown-lanes";
 import { createSongStore, STAGES, type Stage } from "@/open-song/store";
@@ -36,7 +40,7 @@ export function SongPage({ songId, stored, around, stage }: SongPageProps) {
   const [opened, setOpened] = useState<Opened>();
   useEffect(() => {
     let isGone = false;
-    let saver: Saver | undefined;
+    let saver: Saver<Song> | undefined;
     void openSong(songId, stored, around, stage).then((open) => {
       if (typeof open === "object") saver = open.saver;
       if (isGone) void saver?.stop();
@@ -109,12 +113,12 @@ async function openSong(
   stage: string | undefined,
 ): Promise<Exclude<Opened, undefined>> {
   await farewell;
-  const copies = new LocalCopies(songId, await windowName());
-  const read = stored && readStored(stored);
+  const copies = new LocalCopies(SONG_FORMAT, songId, await windowName());
+  const read = stored && songClient.read(stored);
   const found = await copies.find(stored === undefined).catch(() => undefined);
   const start = startingPoint(read, found);
   if (!start) return stored ? "unreadable" : "nothing";
-  const { song, drafts, saving, version, base } = start;
+  const { value: song, drafts, saving, version, base } = start;
   const studio = studioStyle(around?.style);
   const known = STAGES.find((one): one is Stage => one === stage) ?? "write";
   const lanes = rememberedLanes();
@@ -126,14 +130,16 @@ async function openSong(
   });
   const shelves = {
     keep: copies.keep.bind(copies),
-    keepDrafts: copies.keepDrafts.bind(copies),
-    send: saveSong.bind(undefined, songId),
-    fetch: fetchSong.bind(undefined, songId),
+    send: songClient.save.bind(songClient, songId),
+    fetch: songClient.fetch.bind(songClient, songId),
   };
   const rack = around?.rack ?? [];
   // Another window's copy is read and nothing else: its own window keeps and sends it.
   if (saving.kind === "reading") return { store, rack, saver: undefined };
-  return { store, rack, saver: new Saver(store, shelves, version, base) };
+  store.subscribe((state, before) => {
+    if (state.drafts !== before.drafts) void copies.keepDrafts(state.drafts).catch(() => undefined);
+  });
+  return { store, rack, saver: new Saver(songDocument(store), shelves, version, base) };
 }
 
 /** The page's outline while the song is being opened. */

@@ -1,6 +1,6 @@
 import { readShelf, writeShelf } from "@intonazione/core/formats/shelf";
 import { handoutPages, handoutPdf, pageSvg, stripPng, stripSvg } from "@intonazione/press";
-import { readTexts } from "../shelf/shelf-texts";
+import { readTexts } from "../shelf/read-texts";
 import type { PaperKind, PaperWork } from "./paper";
 
 type Makers = {

@@ -3,11 +3,13 @@ import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
 import { demoRack, demoSong, DEMO_SONGS } from "@intonazione/demo";
 import { database } from "../database";
 import { createTestDatabase, TEST_SERVER, type TestDatabase } from "../database.test-kit";
-import { InstrumentRepository } from "../instrument-repository";
+import { DocumentRepository } from "../documents/document-repository";
 import { CollectionRepository } from "../shelf/collection-repository";
-import { SongRepository } from "../songs/song-repository";
+import { SONGS } from "../songs/song-kind";
+import { INSTRUMENTS } from "../studio-documents";
 import { createStudio } from "../studio-repository";
-import { withStudio, type StudioAccess } from "./with-studio";
+import type { StudioAccess } from "./studio-access";
+import { withStudio } from "./with-studio";
 
 const asked = () => new Request("http://127.0.0.1/api/songs");
 const [instrument] = demoRack();
@@ -28,9 +30,9 @@ describe.skipIf(!TEST_SERVER)("a request of a studio", () => {
     vi.unstubAllEnvs();
   });
 
-  const rack = () => new InstrumentRepository(test.db, studioId).list();
+  const rack = () => new DocumentRepository(INSTRUMENTS, test.db, studioId).list();
   const put = ({ db, studio }: StudioAccess) =>
-    new InstrumentRepository(db, studio.id).create(instrument!);
+    new DocumentRepository(INSTRUMENTS, db, studio.id).create(instrument!);
 
   it("runs in one transaction that names the studio, and in no other", async () => {
     const inDatabase = sql<{ studio: string | null }>`
@@ -78,13 +80,13 @@ describe.skipIf(!TEST_SERVER)("a request of a studio", () => {
   it("cannot put what is another studio's into its own, whatever the code does", async () => {
     const theirs = await createStudio(test.db, "Theirs");
     const song = demoSong(DEMO_SONGS[1]!);
-    const { id: songId } = await new SongRepository(test.db, studioId).create(song);
+    const { id: songId } = (await new DocumentRepository(SONGS, test.db, studioId).create(song))!;
     const collection = await new CollectionRepository(test.db, theirs.id).create("Course");
     const into = { studio_id: theirs.id, collection_id: collection!, song_id: songId, position: 1 };
     const add = test.db.insertInto("collection_songs").values(into);
     await expect(add.execute()).rejects.toThrow(/foreign key/u);
-    const revision = { studio_id: theirs.id, song_id: songId, version: 9, refused: true };
-    const write = test.db.insertInto("song_revisions").values(revision);
+    const revision = { studio_id: theirs.id, document_id: songId, version: 9, refused: true };
+    const write = test.db.insertInto("revisions").values(revision);
     await expect(write.execute()).rejects.toThrow(/foreign key/u);
   });
 });

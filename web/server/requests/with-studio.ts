@@ -2,21 +2,11 @@ import type { Kysely } from "kysely";
 import { headers } from "next/headers";
 import { notFound } from "next/navigation";
 import { database } from "../database";
-import { enterStudio, type Studio } from "../studio-repository";
+import { enterStudio } from "../studio-repository";
 import type { Tables } from "../tables";
 import { answer, type Incoming } from "./http";
 import { foreignProblem } from "./own-pages";
-
-/** Does something with the database once what was written before stands: on its own connection. */
-export type AfterCommit = (work: (db: Kysely<Tables>) => void) => void;
-
-/** What somebody who asks may see and change. */
-export interface StudioAccess {
-  readonly studio: Studio;
-  /** The one transaction of this request; the database knows its studio as `intonazione.studio`. */
-  readonly db: Kysely<Tables>;
-  readonly afterCommit: AfterCommit;
-}
+import type { StudioAccess } from "./studio-access";
 
 /** The answer, or what makes it once the transaction is through: long work holds no connection. */
 export type StudioAnswer = Response | (() => Promise<Response>);

@@ -25,11 +25,11 @@ export class CollectionRepository {
     const rows = await this.db
       .selectFrom("collections")
       .leftJoin("collection_songs", "collection_id", "collections.id")
-      .leftJoin("songs", (join) =>
-        join.onRef("songs.id", "=", "song_id").on("removed_at", "is", null),
+      .leftJoin("documents", (join) =>
+        join.onRef("documents.id", "=", "song_id").on("removed_at", "is", null),
       )
       .select(["collections.id", "name"])
-      .select(({ fn }) => fn.count<string>("songs.id").as("songs"))
+      .select(({ fn }) => fn.count<string>("documents.id").as("songs"))
       .where("collections.studio_id", "=", this.studioId)
       .groupBy("collections.id")
       .orderBy(sql`lower(name)`)
@@ -46,7 +46,7 @@ export class CollectionRepository {
     const rows = await this.db
       .selectFrom("collection_songs")
       .innerJoin("collections", "collections.id", "collection_id")
-      .innerJoin("songs", "songs.id", "song_id")
+      .innerJoin("documents", "documents.id", "song_id")
       .select(["collection_id", "song_id"])
       .where("collections.studio_id", "=", this.studioId)
       .where("removed_at", "is", null)

@@ -1,7 +1,7 @@
-import { readSongText } from "@intonazione/core/formats/json";
-import type { StudioAccess } from "../requests/with-studio";
-import { songsOf } from "../songs/song-api";
-import { storedSongs } from "../songs/stored-songs";
+import { readText, SONG_FORMAT } from "@intonazione/core/formats/json";
+import type { StudioAccess } from "../requests/studio-access";
+import { documentsOf } from "../documents/document-repository";
+import { SONGS } from "../songs/song-kind";
 
 const MAX_TITLE = 200;
 
@@ -13,14 +13,15 @@ export async function copySongs(
   access: StudioAccess,
   ids: readonly string[],
 ): Promise<readonly string[] | undefined> {
-  const stored = await storedSongs(access.db, access.studio.id, ids);
+  const documents = documentsOf(SONGS, access);
+  const stored = await documents.findAll(ids);
   const songs = [];
   for (const id of ids) {
     const text = stored.get(id);
-    const read = text && readSongText(text);
+    const read = text && readText(SONG_FORMAT, text);
     if (!read?.ok) return undefined;
-    const { song } = read.value;
+    const song = read.value.value;
     songs.push({ ...song, title: `${song.title.slice(0, MAX_TITLE - 7)} (copy)` });
   }
-  return songsOf(access).createAll(songs);
+  return documents.createAll(songs);
 }

@@ -1,8 +1,10 @@
 import { CARDS_A_PAGE, readWishes, SHELF_SORTS, SONG_STATES } from "@intonazione/core/catalogue";
 import { z } from "zod";
 import { idSchema, problem, readBody, type Incoming } from "../requests/http";
-import type { StudioAccess } from "../requests/with-studio";
-import { songsOf } from "../songs/song-api";
+import type { StudioAccess } from "../requests/studio-access";
+import { Bin } from "../documents/bin";
+import { documentsOf } from "../documents/document-repository";
+import { SONGS } from "../songs/song-kind";
 import { CollectionRepository } from "./collection-repository";
 import { copySongs } from "./copy-songs";
 import { ShelfRepository, type ShelfQuery } from "./shelf-repository";
@@ -38,6 +40,10 @@ export function shelfOf({ db, studio }: StudioAccess): ShelfRepository {
   return new ShelfRepository(db, studio.id);
 }
 
+function binOf({ db, studio }: StudioAccess): Bin {
+  return new Bin(SONGS.format.name, db, studio.id);
+}
+
 export function collectionsOf({ db, studio }: StudioAccess): CollectionRepository {
   return new CollectionRepository(db, studio.id);
 }
@@ -63,24 +69,24 @@ export function readChange(request: Request): Promise<Incoming<ShelfChange>> {
 
 /** Does it, and says what is needed to take it back. */
 export async function changed(access: StudioAccess, change: ShelfChange): Promise<Response> {
-  const shelf = shelfOf(access);
   switch (change.kind) {
     case "state":
-      return Response.json({ before: await shelf.setState(change.ids, change.state) });
+      return Response.json({ before: await shelfOf(access).setState(change.ids, change.state) });
     case "remove":
-      return Response.json({ count: await shelf.remove(change.ids) });
+      return Response.json({ count: await binOf(access).put(change.ids) });
     case "bring-back":
-      return Response.json({ count: await shelf.bringBack(change.ids) });
+      return Response.json({ count: await binOf(access).bringBack(change.ids) });
     case "empty-bin":
-      return Response.json({ count: await shelf.emptyBin() });
+      return Response.json({ count: await binOf(access).empty() });
     case "copy": {
       const copies = await copySongs(access, change.ids);
       if (copies) return Response.json({ ids: copies }, { status: 201 });
       return problem(422, { code: "song-unread", message: "a song of these cannot be read" });
     }
     case "rename": {
-      const outcome = await songsOf(access).rename(change.id, change.title);
-      if (outcome === "renamed") return Response.json({});
+      const difference = { fields: { title: { value: change.title } } };
+      const outcome = await documentsOf(SONGS, access).change(change.id, difference);
+      if (outcome === "saved") return Response.json({});
       const message =
         outcome === "missing" ? "this studio has no such song" : "it was saved at the same moment";
       return problem(outcome === "missing" ? 404 : 409, { code: `song-${outcome}`, message });

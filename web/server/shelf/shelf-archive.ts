@@ -2,13 +2,15 @@ import { isSame, type Finding } from "@intonazione/core/foundation";
 import { MAX_FILE_BYTES, sizeProblem } from "@intonazione/core/formats/files";
 import type { StudioShelf } from "@intonazione/core/formats/shelf";
 import { readBytes, refuse, type Incoming } from "../requests/http";
-import { InstrumentRepository } from "../instrument-repository";
+import { documentsOf } from "../documents/document-repository";
 import { onPaper } from "../jobs/paper";
-import { bringRowsUpToDateSoon } from "../songs/difficulties";
-import { SongRepository } from "../songs/song-repository";
+import { SONGS } from "../songs/song-kind";
+import { profilesIn } from "../studio-api";
+import { INSTRUMENTS, PROFILES } from "../studio-documents";
 import { CollectionRepository } from "./collection-repository";
-import type { StudioAccess } from "../requests/with-studio";
-import { lockStudio, setProfiles } from "../studio-repository";
+import type { StudioAccess } from "../requests/studio-access";
+import { lockStudio } from "../studio-repository";
+import { ShelfRepository } from "./shelf-repository";
 
 export interface ShelfArrival {
   readonly shelf: StudioShelf;
@@ -42,11 +44,14 @@ export interface TakenIn {
  * written here stays as it is.
  */
 export async function takeIn(
-  { db, studio: { id: studioId }, afterCommit }: StudioAccess,
-  { songs, instruments, profiles, states, collections = [] }: StudioShelf,
+  access: StudioAccess,
+  { songs, instruments, profiles, states = [], collections = [] }: StudioShelf,
 ): Promise<TakenIn> {
-  const studio = await lockStudio(db, studioId);
-  const ids = await new SongRepository(db, studioId).createIn(db, songs, states);
+  const { db } = access;
+  const studioId = access.studio.id;
+  await lockStudio(db, studioId);
+  const ids = await documentsOf(SONGS, access).createAll(songs);
+  await new ShelfRepository(db, studioId).setStates(ids, states);
   const together = new CollectionRepository(db, studioId);
   const known = new Map((await together.list()).map(({ name, id }) => [name, id]));
   for (const { name, songs: places } of collections) {
@@ -58,19 +63,19 @@ export async function takeIn(
       places.flatMap((place) => ids[place] ?? []),
     );
   }
-  const rack = new InstrumentRepository(db, studioId);
-  const inRack = (await rack.list()).map(({ instrument }) => instrument);
+  const rack = documentsOf(INSTRUMENTS, access);
+  const inRack = (await rack.list()).map(({ value }) => value);
   const wanted = instruments.filter((one) => !inRack.some((other) => isSame(other, one)));
   let added = 0;
   for (const instrument of wanted) if (await rack.create(instrument)) added++;
-  const own = studio.profiles.list;
-  const fresh = profiles.filter(({ id }) => !own.some((one) => one.id === id));
+  const documents = documentsOf(PROFILES, access);
+  const own = await profilesIn(documents, studioId);
+  const fresh = profiles.filter(({ id }) => !own.value.some((one) => one.id === id));
   if (fresh.length > 0) {
-    const { version } = studio.profiles;
-    const saved = await setProfiles(db, studioId, { version, list: [...own, ...fresh] });
-    if (saved === undefined) throw new Error("the profiles were saved in between");
+    const value = [...own.value, ...fresh];
+    const saved = await documents.save(own.id, { baseVersion: own.version, value });
+    if (saved.kind !== "saved") throw new Error(`the profiles could not be saved: ${saved.kind}`);
   }
-  afterCommit((free) => bringRowsUpToDateSoon(free));
   return {
     songs: songs.length,
     instruments: added,

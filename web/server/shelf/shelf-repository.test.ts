@@ -1,4 +1,4 @@
-import type { StudioAccess } from "../requests/with-studio";
+import type { StudioAccess } from "../requests/studio-access";
 import {
   CATALOGUE_TECHNIQUES,
   entryOf,
@@ -9,15 +9,17 @@ import {
   type ShelvedEntry,
   type Wish,
 } from "@intonazione/core/catalogue";
-import { readSongText } from "@intonazione/core/formats/json";
+import { readText, SONG_FORMAT } from "@intonazione/core/formats/json";
 import { tuningById } from "@intonazione/core/instrument";
 import type { Song } from "@intonazione/core/score";
 import { demoSongs } from "@intonazione/demo";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { createTestDatabase, TEST_SERVER, type TestDatabase } from "../database.test-kit";
 import { bringRowsUpToDate } from "../songs/difficulties";
-import { RevisionRepository } from "../songs/revisions";
-import { SongRepository } from "../songs/song-repository";
+import { Bin } from "../documents/bin";
+import { DocumentRepository } from "../documents/document-repository";
+import { RevisionRepository } from "../documents/revisions";
+import { SONGS } from "../songs/song-kind";
 import { createStudio } from "../studio-repository";
 import { CollectionRepository } from "./collection-repository";
 import { copySongs } from "./copy-songs";
@@ -44,16 +46,20 @@ function variedSongs(): readonly Song[] {
   );
 }
 
+/** What makes a song of another title out of it. */
+const titled = (title: string) => ({ fields: { title: { value: title } } });
+
 const QUERY: ShelfQuery = { wishes: [], sort: "change", isBin: false, from: 0, limit: 200 };
 
 describe.skipIf(!TEST_SERVER)("the shelf in PostgreSQL", () => {
   let test: TestDatabase;
   let studioId: string;
   let access: StudioAccess;
-  let songs: SongRepository;
+  let songs: DocumentRepository<Song>;
   let shelf: ShelfRepository;
   let collections: CollectionRepository;
-  let theirs: { shelf: ShelfRepository; collections: CollectionRepository };
+  let bin: Bin;
+  let theirs: { shelf: ShelfRepository; bin: Bin; collections: CollectionRepository };
   let ids: readonly string[];
   const varied = variedSongs();
 
@@ -63,11 +69,13 @@ describe.skipIf(!TEST_SERVER)("the shelf in PostgreSQL", () => {
     studioId = studio.id;
     access = { db: test.db, studio, afterCommit: (work) => work(test.db) };
     const other = (await createStudio(test.db, "Theirs")).id;
-    songs = new SongRepository(test.db, studioId);
+    songs = new DocumentRepository(SONGS, test.db, studioId);
     shelf = new ShelfRepository(test.db, studioId);
+    bin = new Bin("song", test.db, studioId);
     collections = new CollectionRepository(test.db, studioId);
     theirs = {
       shelf: new ShelfRepository(test.db, other),
+      bin: new Bin("song", test.db, other),
       collections: new CollectionRepository(test.db, other),
     };
     ids = await songs.createAll(varied);
@@ -151,38 +159,38 @@ describe.skipIf(!TEST_SERVER)("the shelf in PostgreSQL", () => {
     const [first, second] = ids as [string, string];
     const collection = (await collections.create("Autumn course"))!;
     await collections.add(collection, [first, second]);
-    await songs.rename(first, "Renamed once");
-    expect(await theirs.shelf.remove([first])).toBe(0);
-    expect(await shelf.remove([first])).toBe(1);
+    await songs.change(first, titled("Renamed once"));
+    expect(await theirs.bin.put([first])).toBe(0);
+    expect(await bin.put([first])).toBe(1);
     expect(await songs.find(first)).toBeUndefined();
     expect((await shelf.page({ ...QUERY, isBin: true })).songs.map(({ id }) => id)).toEqual([
       first,
     ]);
     expect(await titles({})).not.toContain("Renamed once");
     expect((await collections.list())[0]).toMatchObject({ songs: 1 });
-    expect(await songs.rename(first, "From the bin")).toBe("missing");
-    expect(await shelf.bringBack([first])).toBe(1);
+    expect(await songs.change(first, titled("From the bin"))).toBe("missing");
+    expect(await bin.bringBack([first])).toBe(1);
     expect(
       (await shelf.page({ ...QUERY, collectionId: collection })).songs.map(({ id }) => id),
     ).toEqual([first, second]);
-    const past = new RevisionRepository(test.db, studioId);
+    const past = new RevisionRepository("song", test.db, studioId);
     expect(await past.list(first)).toHaveLength(2);
     await collections.remove(collection);
   });
 
   it("keeps what is in the bin for thirty days, and empties it on request", async () => {
     const [id] = (await copySongs(access, [ids[0]!]))!;
-    await shelf.remove([id!]);
+    await bin.put([id!]);
     const days = (count: number) => new Date(Date.now() + count * 86_400_000);
-    await shelf.emptyOld(days(29));
+    await bin.emptyOld(days(29));
     expect((await shelf.page({ ...QUERY, isBin: true })).total).toBe(1);
-    await shelf.emptyOld(days(31));
+    await bin.emptyOld(days(31));
     expect((await shelf.page({ ...QUERY, isBin: true })).total).toBe(0);
     const [other] = (await copySongs(access, [ids[0]!]))!;
-    await shelf.remove([other!]);
-    expect(await theirs.shelf.emptyBin()).toBe(0);
-    expect(await shelf.emptyBin()).toBe(1);
-    expect(await shelf.bringBack([other!])).toBe(0);
+    await bin.put([other!]);
+    expect(await theirs.bin.empty()).toBe(0);
+    expect(await bin.empty()).toBe(1);
+    expect(await bin.bringBack([other!])).toBe(0);
   });
 
   it("copies songs as they are now, or none of them", async () => {
@@ -192,17 +200,17 @@ describe.skipIf(!TEST_SERVER)("the shelf in PostgreSQL", () => {
     for (const [index, copy] of copies.entries()) {
       const stored = (await songs.find(copy))!;
       expect(stored.version).toBe(1);
-      const original = readSongText(originals[index]!);
-      const read = readSongText(stored);
+      const original = readText(SONG_FORMAT, originals[index]!);
+      const read = readText(SONG_FORMAT, stored);
       if (!read.ok || !original.ok) throw new Error("unreadable");
-      const { title } = original.value.song;
-      expect(read.value.song).toEqual({ ...original.value.song, title: `${title} (copy)` });
+      const { title } = original.value.value;
+      expect(read.value.value).toEqual({ ...original.value.value, title: `${title} (copy)` });
     }
     const count = (await shelf.page(QUERY)).total;
     expect(await copySongs(access, [ids[0]!, crypto.randomUUID()])).toBeUndefined();
     expect((await shelf.page(QUERY)).total).toBe(count);
-    await shelf.remove(copies);
-    await shelf.emptyBin();
+    await bin.put(copies);
+    await bin.empty();
   });
 
   it("keeps collections in their own order, whatever is put in, taken out or moved", async () => {

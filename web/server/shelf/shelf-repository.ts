@@ -45,10 +45,6 @@ export interface ShelfPage {
   readonly songs: readonly SongCard[];
 }
 
-/** How long the bin keeps a song. */
-const BIN_DAYS = 30;
-const DAY_MS = 86_400_000;
-
 export interface StateBefore {
   readonly id: string;
   readonly state: SongState;
@@ -130,54 +126,18 @@ export class ShelfRepository {
     });
   }
 
-  /** Puts songs into the bin, with everything that belongs to them. @returns how many. */
-  async remove(ids: readonly string[]): Promise<number> {
-    await this.emptyOld();
-    const { numUpdatedRows } = await this.db
-      .updateTable("songs")
-      .set({ removed_at: new Date() })
-      .where("studio_id", "=", this.studioId)
-      .where("id", "in", ids)
-      .where("removed_at", "is", null)
-      .executeTakeFirst();
-    return Number(numUpdatedRows);
-  }
-
-  /** Takes songs out of the bin: as they were, where they were. @returns how many. */
-  async bringBack(ids: readonly string[]): Promise<number> {
-    const { numUpdatedRows } = await this.db
-      .updateTable("songs")
-      .set({ removed_at: null })
-      .where("studio_id", "=", this.studioId)
-      .where("id", "in", ids)
-      .where("removed_at", "is not", null)
-      .executeTakeFirst();
-    return Number(numUpdatedRows);
-  }
-
-  /** What is in the bin is gone, with all its versions. @returns how many songs that were. */
-  async emptyBin(): Promise<number> {
-    const { numDeletedRows } = await this.db
-      .deleteFrom("songs")
-      .where("studio_id", "=", this.studioId)
-      .where("removed_at", "is not", null)
-      .executeTakeFirst();
-    return Number(numDeletedRows);
-  }
-
-  /** The bin keeps nothing for ever. */
-  async emptyOld(now = new Date()): Promise<void> {
-    await this.db
-      .deleteFrom("songs")
-      .where("studio_id", "=", this.studioId)
-      .where("removed_at", "<", new Date(now.getTime() - BIN_DAYS * DAY_MS))
-      .execute();
+  /** Says how far songs are that have just been made. @param states In the order of `ids`. */
+  async setStates(ids: readonly string[], states: readonly SongState[]): Promise<void> {
+    await sql`update songs set state = given.state
+      from unnest(${ids.slice(0, states.length)}::uuid[], ${states}::text[]) as given (id, state)
+      where songs.id = given.id and studio_id = ${this.studioId}`.execute(this.db);
   }
 
   private found({ wishes, isBin, collectionId }: ShelfQuery) {
     return this.db
       .selectFrom("songs")
-      .where("studio_id", "=", this.studioId)
+      .innerJoin("documents", "documents.id", "songs.id")
+      .where("songs.studio_id", "=", this.studioId)
       .where("removed_at", isBin ? "is not" : "is", null)
       .$if(collectionId !== undefined, (query) =>
         query.where((eb) =>

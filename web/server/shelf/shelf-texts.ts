@@ -1,11 +1,12 @@
 import type { SongState } from "@intonazione/core/catalogue";
-import { readSongText, type SongText } from "@intonazione/core/formats/json";
-import type { StudioShelf, UnreadSong } from "@intonazione/core/formats/shelf";
-import type { Song } from "@intonazione/core/score";
+import type { DocumentText } from "@intonazione/core/formats/json";
+import type { StudioShelf } from "@intonazione/core/formats/shelf";
 import type { Kysely } from "kysely";
-import { InstrumentRepository } from "../instrument-repository";
-import { storedSongs } from "../songs/stored-songs";
-import type { Studio } from "../studio-repository";
+import { DocumentRepository } from "../documents/document-repository";
+import { profilesIn } from "../studio-api";
+import { INSTRUMENTS, PROFILES } from "../studio-documents";
+import { SONGS } from "../songs/song-kind";
+import type { Studio } from "../studio";
 import type { Tables } from "../tables";
 import { CollectionRepository } from "./collection-repository";
 
@@ -20,7 +21,7 @@ export interface ShelfTexts extends Pick<StudioShelf, "instruments" | "style" | 
     readonly title: string;
     readonly state: SongState;
     /** Absent where no document is kept. */
-    readonly text?: SongText;
+    readonly text?: DocumentText;
   }[];
   readonly collections: readonly { readonly name: string; readonly songIds: readonly string[] }[];
 }
@@ -28,58 +29,30 @@ export interface ShelfTexts extends Pick<StudioShelf, "instruments" | "style" | 
 export async function shelfTexts(db: Kysely<Tables>, studio: Studio): Promise<ShelfTexts> {
   const rows = await db
     .selectFrom("songs")
-    .select(["id", "title", "state"])
-    .where("studio_id", "=", studio.id)
+    .innerJoin("documents", "documents.id", "songs.id")
+    .select(["songs.id", "title", "state"])
+    .where("songs.studio_id", "=", studio.id)
     .where("removed_at", "is", null)
     .orderBy("title")
-    .orderBy("id")
+    .orderBy("songs.id")
     .execute();
+  const documents = new DocumentRepository(SONGS, db, studio.id);
   const songs: ShelfTexts["songs"][number][] = [];
   for (let from = 0; from < rows.length; from += AT_ONCE) {
     const some = rows.slice(from, from + AT_ONCE);
-    const stored = await storedSongs(
-      db,
-      studio.id,
-      some.map(({ id }) => id),
-    );
+    const stored = await documents.findAll(some.map(({ id }) => id));
     for (const row of some) {
       const text = stored.get(row.id);
       songs.push({ ...row, ...(text && { text: { whole: text.whole, changes: text.changes } }) });
     }
   }
-  const rack = await new InstrumentRepository(db, studio.id).list();
+  const rack = await new DocumentRepository(INSTRUMENTS, db, studio.id).list();
+  const profiles = await profilesIn(new DocumentRepository(PROFILES, db, studio.id), studio.id);
   return {
     songs,
     collections: await new CollectionRepository(db, studio.id).contents(),
-    instruments: rack.map(({ instrument }) => instrument),
+    instruments: rack.map(({ value }) => value),
     style: studio.style,
-    profiles: studio.profiles.list,
+    profiles: profiles.value,
   };
-}
-
-/** The shelf that the texts say; songs that cannot be read any more come along as they are stored. */
-export function readTexts({ songs: texts, collections, ...rest }: ShelfTexts): {
-  readonly shelf: StudioShelf;
-  readonly unread: readonly UnreadSong[];
-} {
-  const songs: Song[] = [];
-  const states: SongState[] = [];
-  const places = new Map<string, number>();
-  const unread: UnreadSong[] = [];
-  for (const { id, title, state, text } of texts) {
-    const read = text && readSongText(text);
-    if (read?.ok) {
-      places.set(id, songs.length);
-      songs.push(read.value.song);
-      states.push(state);
-    } else {
-      const why = read?.error[0]?.message ?? "no document is kept of it";
-      unread.push({ title, why, texts: text ? [text.whole, ...text.changes] : [] });
-    }
-  }
-  const together = collections.map(({ name, songIds }) => ({
-    name,
-    songs: songIds.flatMap((id) => places.get(id) ?? []),
-  }));
-  return { shelf: { ...rest, songs, states, collections: together }, unread };
 }

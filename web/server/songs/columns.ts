@@ -1,8 +1,17 @@
 import { CATALOGUE_SCHEMA, entryOf } from "@intonazione/core/catalogue";
 import type { Song } from "@intonazione/core/score";
 
-/** What a song's row says of it, for lists and searches. */
-export function columnsOf(song: Song) {
+/** What a song's row says of it, for lists and searches; worked out once for the same song. */
+export function columnsOf(song: Song): Columns {
+  const before = known.get(song);
+  const columns = before ?? columnsAnew(song);
+  if (!before) known.set(song, columns);
+  return columns;
+}
+
+const known = new WeakMap<Song, Columns>();
+
+function columnsAnew(song: Song) {
   const entry = entryOf(song);
   const { parts } = entry;
   return {
@@ -23,7 +32,7 @@ export function columnsOf(song: Song) {
   };
 }
 
-export type Columns = ReturnType<typeof columnsOf>;
+type Columns = ReturnType<typeof columnsAnew>;
 
 function distinct<Value extends string | number>(values: readonly Value[]): Value[] {
   return [...new Set(values)].sort();

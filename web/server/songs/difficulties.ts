@@ -1,10 +1,11 @@
 import { CATALOGUE_SCHEMA, songDifficulty } from "@intonazione/core/catalogue";
-import { readSongText } from "@intonazione/core/formats/json";
+import { readText, SONG_FORMAT } from "@intonazione/core/formats/json";
 import type { Song } from "@intonazione/core/score";
 import type { Kysely } from "kysely";
+import { storedDocuments } from "../documents/stored-documents";
+import { inTransaction } from "../requests/in-transaction";
 import type { Tables } from "../tables";
 import { columnsOf } from "./columns";
-import { storedSongs } from "./stored-songs";
 
 /** Between two steps, so that whoever asks in between is answered. */
 const PAUSE_MS = 4;
@@ -24,7 +25,8 @@ export async function bringRowsUpToDate(db: Kysely<Tables>): Promise<number> {
   for (;;) {
     const due = await db
       .selectFrom("songs")
-      .select(["id", "studio_id", "version", "catalogue_schema"])
+      .innerJoin("documents", "documents.id", "songs.id")
+      .select(["songs.id", "songs.studio_id", "version", "catalogue_schema"])
       .where((eb) =>
         eb.or([
           eb("catalogue_schema", "<", CATALOGUE_SCHEMA),
@@ -32,32 +34,41 @@ export async function bringRowsUpToDate(db: Kysely<Tables>): Promise<number> {
         ]),
       )
       .where("removed_at", "is", null)
-      .$if(skipped.size > 0, (query) => query.where("id", "not in", [...skipped]))
+      .$if(skipped.size > 0, (query) => query.where("songs.id", "not in", [...skipped]))
       .orderBy("updated_at", "desc")
       .limit(AT_ONCE)
       .execute();
     if (due.length === 0) return count;
     for (const { id, studio_id, version, catalogue_schema } of due) {
       count++;
-      const stored = (await storedSongs(db, studio_id, [id])).get(id);
-      const read = stored && readSongText(stored);
+      const stored = (await storedDocuments(db, studio_id, SONG_FORMAT.name, [id])).get(id);
+      const read = stored && readText(SONG_FORMAT, stored);
       if (!read?.ok || stored?.version !== version) {
         // Unreadable, or saved again meanwhile: the next round has it.
         skipped.add(id);
         continue;
       }
-      const { song } = read.value;
+      const song = read.value.value;
       const difficulty = await difficultyOf(song);
-      await db
-        .updateTable("songs")
-        .set({
-          ...(catalogue_schema < CATALOGUE_SCHEMA && columnsOf(song)),
-          difficulty: difficulty ?? null,
-          difficulty_version: version,
-        })
-        .where("id", "=", id)
-        .where("version", "=", version)
-        .execute();
+      await inTransaction(db, async (trx) => {
+        // Nobody saves while the row is written: it would say what an older version says.
+        const now = await trx
+          .selectFrom("documents")
+          .select("version")
+          .where("id", "=", id)
+          .forShare()
+          .executeTakeFirst();
+        if (now?.version !== version) return;
+        await trx
+          .updateTable("songs")
+          .set({
+            ...(catalogue_schema < CATALOGUE_SCHEMA && columnsOf(song)),
+            difficulty: difficulty ?? null,
+            difficulty_version: version,
+          })
+          .where("id", "=", id)
+          .execute();
+      });
     }
   }
 }

@@ -1,12 +1,13 @@
 import { randomUUID } from "node:crypto";
-import { readSongText } from "@intonazione/core/formats/json";
+import { readText, SONG_FORMAT } from "@intonazione/core/formats/json";
 import { demoRack, demoSong, DEMO_SONGS } from "@intonazione/demo";
 import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
 import { database } from "../database";
 import { createTestDatabase, TEST_SERVER, type TestDatabase } from "../database.test-kit";
-import { InstrumentRepository, MAX_RACK } from "../instrument-repository";
+import { DocumentRepository } from "../documents/document-repository";
+import { INSTRUMENTS, MAX_RACK } from "../studio-documents";
 import { loadSong } from "./load-song";
-import { SongRepository } from "./song-repository";
+import { SONGS } from "./song-kind";
 import { createStudio, setStyle } from "../studio-repository";
 
 let host = "127.0.0.1:4100";
@@ -25,7 +26,7 @@ describe.skipIf(!TEST_SERVER)("a song for its page", () => {
     test = await createTestDatabase("load");
     process.env["DATABASE_URL"] = test.url;
     studioId = (await createStudio(test.db, "Ours")).id;
-    songId = (await new SongRepository(test.db, studioId).create(song)).id;
+    songId = (await new DocumentRepository(SONGS, test.db, studioId).create(song))!.id;
   });
 
   afterAll(async () => {
@@ -38,15 +39,15 @@ describe.skipIf(!TEST_SERVER)("a song for its page", () => {
   it("comes with the studio's style and its rack, in the order they came in", async () => {
     const style = { stringSchool: "actual", fretsFrom: "nut" } as const;
     await setStyle(test.db, studioId, style);
-    const rack = new InstrumentRepository(test.db, studioId);
+    const rack = new DocumentRepository(INSTRUMENTS, test.db, studioId);
     await rack.create(second!);
     await rack.create(first!);
     const loaded = await loadSong(songId);
-    const stored = loaded.kind === "found" ? readSongText(loaded.stored) : undefined;
-    expect(stored?.ok && stored.value.song).toEqual(song);
+    const stored = loaded.kind === "found" ? readText(SONG_FORMAT, loaded.stored) : undefined;
+    expect(stored?.ok && stored.value.value).toEqual(song);
     const around = loaded.kind === "found" ? loaded.around : undefined;
     expect(around?.style).toEqual(style);
-    expect(around?.rack.map(({ instrument }) => instrument)).toEqual([second, first]);
+    expect(around?.rack.map(({ value }) => value)).toEqual([second, first]);
   });
 
   it("is not there for whoever comes by a name that is not ours", async () => {
@@ -62,16 +63,19 @@ describe.skipIf(!TEST_SERVER)("a song for its page", () => {
 
   it("has a rack that takes no more than it can show", async () => {
     const full = await createStudio(test.db, "Full");
-    const document = JSON.stringify({});
     const rows = Array.from({ length: MAX_RACK }, () => ({
       studio_id: full.id,
+      kind: "instrument",
       version: 1,
-      name: "One of many",
-      document,
+      whole_version: 1,
     }));
-    await test.db.insertInto("instruments").values(rows).execute();
-    expect(await new InstrumentRepository(test.db, full.id).create(first!)).toBeUndefined();
+    await test.db.insertInto("documents").values(rows).execute();
+    expect(
+      await new DocumentRepository(INSTRUMENTS, test.db, full.id).create(first!),
+    ).toBeUndefined();
     // Another studio's rack is another rack.
-    expect(await new InstrumentRepository(test.db, studioId).create(first!)).toBeDefined();
+    expect(
+      await new DocumentRepository(INSTRUMENTS, test.db, studioId).create(first!),
+    ).toBeDefined();
   });
 });

@@ -1,21 +1,18 @@
 import type { PlaceStyle } from "@intonazione/core/neck";
 import { isUnreachable } from "../database";
 import { idSchema } from "../requests/http";
-import type { RackInstrument } from "../instrument-repository";
-import type { StoredSong } from "./stored-songs";
+import { documentsOf } from "../documents/document-repository";
+import type { StoredDocument } from "../documents/stored-documents";
 import { withStudioOfPage } from "../requests/with-studio";
-import { contentsOf } from "../studio-api";
-import { songsOf } from "./song-api";
-import type { StudioProfiles } from "../studio-repository";
+import { contentsOf, type StudioContents } from "../studio-api";
+import { SONGS } from "./song-kind";
 
 /** A song as the page gets it: the stored texts, which the page reads itself. */
-export type LoadedSong = Pick<StoredSong, "whole" | "changes" | "version" | "savedAt">;
+export type LoadedSong = Pick<StoredDocument, "whole" | "changes" | "version" | "savedAt">;
 
 /** What a song's page needs to know of the studio around it. */
-export interface SongSurroundings {
+export interface SongSurroundings extends Pick<StudioContents, "rack" | "profiles"> {
   readonly style: PlaceStyle;
-  readonly rack: readonly RackInstrument[];
-  readonly profiles: StudioProfiles;
 }
 
 /** A song for its page; "away" leaves it to the browser's own copy. */
@@ -31,12 +28,11 @@ export async function loadSong(id: string): Promise<
   if (!idSchema.safeParse(id).success) return { kind: "missing" };
   try {
     return await withStudioOfPage(async (access) => {
-      const stored = await songsOf(access).find(id);
+      const stored = await documentsOf(SONGS, access).find(id);
       if (!stored) return { kind: "missing" };
       const { whole, changes, version, savedAt } = stored;
-      const { studio, rack } = await contentsOf(access);
-      const { style, profiles } = studio;
-      const around = { style, rack, profiles };
+      const { studio, rack, profiles } = await contentsOf(access);
+      const around = { style: studio.style, rack, profiles };
       return { kind: "found", stored: { whole, changes, version, savedAt }, around };
     });
   } catch (error) {

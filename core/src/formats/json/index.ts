@@ -1,26 +1,16 @@
 export {
-  instrumentDocumentOf,
-  readInstrument,
-  readInstrumentDocument,
-  type InstrumentDocument,
-} from "./instrument-json";
-export { ownProfilesSchema } from "./profile-json";
+  documentOf,
+  readEnvelope,
+  readPieces,
+  readText,
+  type DocumentFormat,
+  type DocumentPieces,
+  type DocumentText,
+  type ReadDocument,
+  type StandingPlain,
+} from "./document";
+export { INSTRUMENT_FORMAT } from "./instrument-json";
+export { PROFILES_FORMAT } from "./profile-json";
 export { publishedSchema } from "./published-schema";
 export { placeStyleSchema } from "./schema";
-export {
-  documentOf,
-  readSong,
-  readSongDocument,
-  readSongEnvelope,
-  SCHEMA_VERSION,
-  readSongJson,
-  writeSongJson,
-  type SongDocument,
-} from "./song-json";
-export {
-  readSongPieces,
-  readSongText,
-  type ReadSong,
-  type SongPieces,
-  type SongText,
-} from "./song-text";
+export { readSong, readSongJson, SONG_FORMAT, writeSongJson } from "./song-json";

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { songSchema } from "./schema";
-import { FORMAT, SCHEMA_VERSION } from "./song-json";
+import { SONG_FORMAT } from "./song-json";
 
 /**
  * The shape of a song document as JSON Schema (draft 2020-12), for programs that write or read our
@@ -14,8 +14,8 @@ export function publishedSchema(): object {
     title: "Intonazione song",
     type: "object",
     properties: {
-      format: { const: FORMAT },
-      schema: { const: SCHEMA_VERSION },
+      format: { const: SONG_FORMAT.format },
+      schema: { const: SONG_FORMAT.schema },
       song: shape,
     },
     required: ["format", "schema", "song"],

@@ -5,14 +5,8 @@ import { withEvents } from "../../score/bar";
 import { withNotes } from "../../score/event";
 import { anySong } from "../../score/song.arbitraries";
 import type { Song } from "../../score/song";
-import {
-  documentOf,
-  readSongDocument,
-  readSongJson,
-  SCHEMA_VERSION,
-  writeSongJson,
-} from "./song-json";
-import { readSongText } from "./song-text";
+import { documentOf, readDocument, readText } from "./document";
+import { readSongJson, SONG_FORMAT, writeSongJson } from "./song-json";
 
 const [song] = fc.sample(anySong, { numRuns: 1, seed: 7 }) as [Song];
 
@@ -39,7 +33,7 @@ describe("our JSON", () => {
   });
 
   it.each([
-    ["schema", SCHEMA_VERSION + 1, /newer version/],
+    ["schema", SONG_FORMAT.schema + 1, /newer version/],
     ["format", "something", /no song of ours/],
     ["song.title", "", /song|title/],
     ["song.tempoBpm", 4000, /tempoBpm/],
@@ -48,7 +42,7 @@ describe("our JSON", () => {
     ["song.phrases.0.id", "other", /do not exist/],
     ["song.parts.0.id", "phrase0", /used twice|do not exist/],
   ])("refuses %s = %j and says where", (path, value, message) => {
-    const result = readSongDocument(changed(path, value));
+    const result = readDocument(SONG_FORMAT, changed(path, value));
     expect(result.ok).toBe(false);
     if (!result.ok)
       expect(result.error.map((finding) => finding.message).join("\n")).toMatch(message);
@@ -71,7 +65,7 @@ describe("our JSON", () => {
       techniques: [],
       notes: [note("a"), note("b")],
     };
-    const result = readSongDocument(changed("song.lines.0.bars", [{ events: [event] }]));
+    const result = readDocument(SONG_FORMAT, changed("song.lines.0.bars", [{ events: [event] }]));
     const messages = result.ok ? [] : result.error.map((finding) => finding.message);
     expect(messages).toContain("bar 1: two notes at once on string 1");
     expect(messages).toContain("bar 1: string 1 fret 0 does not sound C1");
@@ -96,7 +90,10 @@ describe("our JSON", () => {
   });
 
   it("stores its schema version", () => {
-    expect(documentOf(song)).toMatchObject({ format: "intonazione-song", schema: SCHEMA_VERSION });
+    expect(documentOf(SONG_FORMAT, song)).toMatchObject({
+      format: "intonazione-song",
+      schema: SONG_FORMAT.schema,
+    });
   });
 
   it("brings a song of schema 1 up to today, whatever it was played on", () => {
@@ -123,7 +120,7 @@ describe("our JSON", () => {
       schema: 1,
       song: { ...rest, stringSchool: "number", parts, lines: [] },
     };
-    const read = readSongDocument(JSON.parse(JSON.stringify(document)));
+    const read = readDocument(SONG_FORMAT, JSON.parse(JSON.stringify(document)));
     if (!read.ok) throw new Error(read.error[0]?.message);
     expect(read.value).toMatchObject({ referenceHz: 440, style: { stringSchool: "number" } });
     expect(read.value).not.toHaveProperty("stringSchool");
@@ -134,7 +131,7 @@ describe("our JSON", () => {
     ]);
     for (const { instrument } of read.value.parts) expect(instrument.handed).toBe("right");
     // What was brought up is stored as today's, and stays so.
-    expect(readSongDocument(documentOf(read.value))).toEqual(read);
+    expect(readDocument(SONG_FORMAT, documentOf(SONG_FORMAT, read.value))).toEqual(read);
   });
 
   it("of schema 5 is followed by differences of schema 5", () => {
@@ -142,10 +139,10 @@ describe("our JSON", () => {
       JSON.parse(JSON.stringify(one).replaceAll('"voiceTwo":', '"under":')) as unknown;
     fc.assert(
       fc.property(anySong, anySong, (before, after) => {
-        const whole = JSON.stringify({ ...documentOf(old(before)), schema: 5 });
+        const whole = JSON.stringify({ ...documentOf(SONG_FORMAT, old(before)), schema: 5 });
         const change = JSON.stringify(differenceOf(old(before), old(after)) ?? { fields: {} });
-        const read = readSongText({ whole, changes: [change] });
-        expect(read).toMatchObject({ ok: true, value: { song: after, schema: 5 } });
+        const read = readText(SONG_FORMAT, { whole, changes: [change] });
+        expect(read).toMatchObject({ ok: true, value: { value: after, schema: 5 } });
       }),
       { numRuns: 40 },
     );
@@ -156,10 +153,10 @@ describe("our JSON", () => {
     let voices = 0;
     fc.assert(
       fc.property(anySong, (song) => {
-        const today = JSON.stringify(documentOf(song));
+        const today = JSON.stringify(documentOf(SONG_FORMAT, song));
         voices += today.split('"voiceTwo":').length - 1;
         const old = { ...(JSON.parse(asOfSchema5(today)) as object), schema: 5 };
-        expect(readSongDocument(old)).toEqual({ ok: true, value: song });
+        expect(readDocument(SONG_FORMAT, old)).toEqual({ ok: true, value: song });
       }),
     );
     expect(voices).toBeGreaterThan(0);

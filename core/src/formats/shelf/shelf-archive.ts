@@ -8,7 +8,8 @@ import type { Song } from "../../score/song";
 import { isArchive, readArchive, writeArchive } from "../files/archive";
 import { decodeText } from "../files/decode-text";
 import { fileNameOf } from "../files/file-name";
-import { instrumentDocumentOf, readInstrumentDocument } from "../json/instrument-json";
+import { documentOf, readDocument } from "../json/document";
+import { INSTRUMENT_FORMAT } from "../json/instrument-json";
 import { ownProfilesSchema } from "../json/profile-json";
 import { placeStyleSchema } from "../json/schema";
 import { readSongJson, writeSongJson } from "../json/song-json";
@@ -82,7 +83,7 @@ export function writeShelf(
     format: FORMAT,
     schema: SCHEMA_VERSION,
     songs: files.map(({ name }) => name),
-    instruments: instruments.map(instrumentDocumentOf),
+    instruments: instruments.map((one) => documentOf(INSTRUMENT_FORMAT, one)),
     style,
     profiles,
     ...(states && { states }),
@@ -152,7 +153,7 @@ export function readShelf(bytes: Uint8Array): ShelfReading {
     return [];
   });
   const instruments = manifest.instruments.flatMap((document, index): Instrument[] => {
-    const instrument = readInstrumentDocument(document);
+    const instrument = readDocument(INSTRUMENT_FORMAT, document);
     if (instrument.ok) return [instrument.value];
     findings.push(
       say("shelf-instrument-unread", `instrument ${index + 1} of the rack cannot be read`),

@@ -5,12 +5,14 @@ import { demoRack } from "@intonazione/demo";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { database } from "@/server/database";
 import { createTestDatabase, TEST_SERVER, type TestDatabase } from "@/server/database.test-kit";
-import { InstrumentRepository, type RackInstrument } from "@/server/instrument-repository";
+import { DocumentRepository } from "@/server/documents/document-repository";
+import { INSTRUMENTS, PROFILES } from "@/server/studio-documents";
 import { createStudio, currentStudio } from "@/server/studio-repository";
-import { PUT as setProfiles } from "../studio/profiles/route";
+import { profilesIn } from "@/server/studio-api";
+import { PUT as setProfiles } from "../profiles/[id]/route";
 import { PUT as setStyle } from "../studio/route";
-import { GET, POST } from "./route";
-import { DELETE, PUT } from "./[id]/route";
+import { POST } from "./route";
+import { DELETE, GET, PUT } from "./[id]/route";
 
 const [electric, acoustic] = demoRack() as [Instrument, Instrument];
 const ask = (body: unknown, site = "same-origin") =>
@@ -23,20 +25,22 @@ const at = (id: string) => ({ params: Promise.resolve({ id }) });
 const read = async (response: Promise<Response>) => {
   const settled = await response;
   const body: unknown = settled.status === 204 ? {} : await settled.json();
-  return { status: settled.status, body: body as RackInstrument & { code: string } };
+  return { status: settled.status, body: body as { id: string; version: number; code: string } };
 };
 
 describe.skipIf(!TEST_SERVER)("the rack over HTTP", () => {
   let test: TestDatabase;
+  let oursId: string;
   let foreignId: string;
   const before = process.env["DATABASE_URL"];
 
   beforeAll(async () => {
     test = await createTestDatabase("rack");
     process.env["DATABASE_URL"] = test.url;
-    await createStudio(test.db, "Ours");
+    oursId = (await createStudio(test.db, "Ours")).id;
     const theirs = await createStudio(test.db, "Theirs");
-    foreignId = (await new InstrumentRepository(test.db, theirs.id).create(electric))!.id;
+    foreignId = (await new DocumentRepository(INSTRUMENTS, test.db, theirs.id).create(electric))!
+      .id;
   });
 
   afterAll(async () => {
@@ -47,18 +51,16 @@ describe.skipIf(!TEST_SERVER)("the rack over HTTP", () => {
   });
 
   it("takes instruments in, changes them over their own version only, and lets them go", async () => {
-    const made = await read(POST(ask({ instrument: electric, baseVersion: 1 })));
-    expect(made).toMatchObject({ status: 201, body: { version: 1, instrument: electric } });
+    const made = await read(POST(ask({ value: electric })));
+    expect(made).toMatchObject({ status: 201, body: { version: 1 } });
     const { id } = made.body;
-    await POST(ask({ instrument: acoustic, baseVersion: 1 }));
+    await POST(ask({ value: acoustic }));
     const save = (name: string, baseVersion: number) =>
-      read(PUT(ask({ instrument: { ...electric, name }, baseVersion }), at(id)));
+      read(PUT(ask({ value: { ...electric, name }, baseVersion }), at(id)));
     expect(await save("Second", 1)).toMatchObject({ status: 200, body: { version: 2 } });
     expect(await save("Stale", 1)).toMatchObject({ status: 409, body: { code: "stale-version" } });
-    const rack = (await (
-      await GET(new Request("http://127.0.0.1/api/instruments"))
-    ).json()) as RackInstrument[];
-    expect(rack.map(({ instrument }) => instrument)).toEqual([
+    const rack = new DocumentRepository(INSTRUMENTS, test.db, oursId);
+    expect((await rack.list()).map(({ value }) => value)).toEqual([
       { ...electric, name: "Second" },
       acoustic,
     ]);
@@ -69,41 +71,28 @@ describe.skipIf(!TEST_SERVER)("the rack over HTTP", () => {
   it("keeps studios apart", async () => {
     const expected = { status: 404, body: { code: "instrument-missing" } };
     for (const id of [foreignId, randomUUID(), "nonsense"]) {
-      const body = { instrument: electric, baseVersion: 1 };
+      const body = { value: electric, baseVersion: 1 };
+      expect(await read(GET(ask(body), at(id)))).toMatchObject(expected);
       expect(await read(PUT(ask(body), at(id)))).toMatchObject(expected);
       expect(await read(DELETE(ask(null), at(id)))).toMatchObject(expected);
     }
-    const rack = (await (
-      await GET(new Request("http://127.0.0.1/api/instruments"))
-    ).json()) as RackInstrument[];
-    expect(rack.map(({ id }) => id)).not.toContain(foreignId);
   });
 
   it.each([
-    ["what is no instrument", { instrument: 7, baseVersion: 1 }, 422, "instrument-wrong"],
+    ["what is no instrument", { value: {} }, 422, "instrument-wrong"],
+    ["what is nothing of ours", { value: 7 }, 400, "body-wrong"],
     ["nothing", { baseVersion: 1 }, 400, "body-wrong"],
-    ["no version", { instrument: electric }, 400, "body-wrong"],
-    [
-      "no frets",
-      { instrument: { ...electric, frets: 0 }, baseVersion: 1 },
-      422,
-      "instrument-wrong",
-    ],
-    [
-      "a zero-length scale",
-      { instrument: { ...electric, scaleLengthMm: 0 }, baseVersion: 1 },
-      422,
-      "instrument-wrong",
-    ],
+    ["no frets", { value: { ...electric, frets: 0 } }, 422, "instrument-wrong"],
+    ["a zero-length scale", { value: { ...electric, scaleLengthMm: 0 } }, 422, "instrument-wrong"],
     [
       "three strings",
-      { instrument: { ...electric, tuning: electric.tuning.slice(0, 3) }, baseVersion: 1 },
+      { value: { ...electric, tuning: electric.tuning.slice(0, 3) } },
       422,
       "instrument-wrong",
     ],
     [
       "gauges for other strings",
-      { instrument: { ...electric, tuning: electric.tuning.slice(0, 5) }, baseVersion: 1 },
+      { value: { ...electric, tuning: electric.tuning.slice(0, 5) } },
       422,
       "instrument-wrong",
     ],
@@ -120,19 +109,25 @@ describe.skipIf(!TEST_SERVER)("the rack over HTTP", () => {
       player: { size: "small", usesThumb: false },
     };
     const save = (profiles: unknown, baseVersion: number) =>
-      read(setProfiles(ask({ profiles, baseVersion })));
+      read(setProfiles(ask({ value: profiles, baseVersion }), at(oursId)));
     expect(await save([mine], 1)).toMatchObject({ status: 200, body: { version: 2 } });
     expect(await save([], 1)).toMatchObject({ status: 409, body: { code: "stale-version" } });
-    const { profiles } = await currentStudio(test.db);
-    expect(profiles).toEqual({ version: 2, list: [mine] });
+    const stored = () => profilesIn(new DocumentRepository(PROFILES, test.db, oursId), oursId);
+    expect(await stored()).toEqual({ id: oursId, version: 2, value: [mine] });
     const heavier = { ...mine, factors: { stretches: 99 } };
-    for (const wrong of [[heavier], [mine, mine], "none"]) {
-      expect((await save(wrong, 2)).status).toBe(400);
+    for (const [wrong, status] of [
+      [[heavier], 422],
+      [[mine, mine], 422],
+      [{ list: [mine] }, 422],
+      ["none", 400],
+    ] as const) {
+      expect((await save(wrong, 2)).status).toBe(status);
     }
+    expect((await stored()).version).toBe(2);
   });
 
   it("listens to its own pages only", async () => {
-    const body = { instrument: electric, baseVersion: 1 };
+    const body = { value: electric };
     expect((await POST(ask(body, "cross-site"))).status).toBe(403);
     expect((await DELETE(ask(null, "cross-site"), at(randomUUID()))).status).toBe(403);
   });

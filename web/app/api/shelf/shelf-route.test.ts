@@ -1,12 +1,15 @@
 import { readArchive } from "@intonazione/core/formats/files";
 import { readShelf, writeShelf } from "@intonazione/core/formats/shelf";
+import type { Instrument } from "@intonazione/core/instrument";
 import { USUAL_STYLE } from "@intonazione/core/neck";
+import type { Song } from "@intonazione/core/score";
 import { demoRack, demoSongs } from "@intonazione/demo";
 import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
 import { database } from "@/server/database";
 import { createTestDatabase, TEST_SERVER, type TestDatabase } from "@/server/database.test-kit";
-import { InstrumentRepository } from "@/server/instrument-repository";
-import { SongRepository } from "@/server/songs/song-repository";
+import { DocumentRepository } from "@/server/documents/document-repository";
+import { SONGS } from "@/server/songs/song-kind";
+import { INSTRUMENTS } from "@/server/studio-documents";
 import { CollectionRepository } from "@/server/shelf/collection-repository";
 import { ShelfRepository } from "@/server/shelf/shelf-repository";
 import { createStudio } from "@/server/studio-repository";
@@ -17,8 +20,8 @@ const send = (body: Uint8Array) =>
 
 describe.skipIf(!TEST_SERVER)("a whole shelf over HTTP", () => {
   let test: TestDatabase;
-  let songs: SongRepository;
-  let rack: InstrumentRepository;
+  let songs: DocumentRepository<Song>;
+  let rack: DocumentRepository<Instrument>;
   let oursId: string;
   const before = process.env["DATABASE_URL"];
   const [first, second, third] = demoSongs();
@@ -29,11 +32,11 @@ describe.skipIf(!TEST_SERVER)("a whole shelf over HTTP", () => {
     const ours = await createStudio(test.db, "Ours");
     const theirs = await createStudio(test.db, "Theirs");
     oursId = ours.id;
-    songs = new SongRepository(test.db, ours.id);
-    rack = new InstrumentRepository(test.db, ours.id);
+    songs = new DocumentRepository(SONGS, test.db, ours.id);
+    rack = new DocumentRepository(INSTRUMENTS, test.db, ours.id);
     await songs.createAll([first!, second!]);
     await rack.create(demoRack()[0]!);
-    await new SongRepository(test.db, theirs.id).create(third!);
+    await new DocumentRepository(SONGS, test.db, theirs.id).create(third!);
   });
 
   afterAll(async () => {
@@ -102,7 +105,7 @@ describe.skipIf(!TEST_SERVER)("a whole shelf over HTTP", () => {
       },
       new Date("2026-01-02T03:04:06Z"),
     );
-    vi.spyOn(InstrumentRepository.prototype, "create").mockImplementationOnce(() =>
+    vi.spyOn(DocumentRepository.prototype, "create").mockImplementationOnce(() =>
       Promise.reject(new Error("the disk is full")),
     );
     vi.spyOn(console, "error").mockImplementation(() => undefined);
@@ -114,12 +117,12 @@ describe.skipIf(!TEST_SERVER)("a whole shelf over HTTP", () => {
   });
 
   it("goes out although a song cannot be read any more, with a list of what cannot", async () => {
-    const { id } = await songs.create({ ...third!, title: "Spoilt" });
+    const { id } = (await songs.create({ ...third!, title: "Spoilt" }))!;
     const readable = (await titles()).length - 1;
     await test.db
-      .updateTable("song_revisions")
+      .updateTable("revisions")
       .set({ whole: '{"format":"intonazione-song","schema":5,"song":{"title":"Spoilt"}}' })
-      .where("song_id", "=", id)
+      .where("document_id", "=", id)
       .execute();
     const answer = await fetchShelf();
     expect(answer.headers.get("x-songs-unread")).toBe("1");
@@ -130,7 +133,7 @@ describe.skipIf(!TEST_SERVER)("a whole shelf over HTTP", () => {
     expect(new TextDecoder().decode(list.bytes)).toMatch(/Spoilt: /u);
     const kept = entries.find(({ name }) => name.startsWith("unread/"))!;
     expect(new TextDecoder().decode(kept.bytes)).toContain('"title":"Spoilt"');
-    await test.db.deleteFrom("songs").where("id", "=", id).execute();
+    await test.db.deleteFrom("documents").where("id", "=", id).execute();
   });
 
   it("refuses what is none, and keeps nothing of it", async () => {

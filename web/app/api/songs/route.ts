@@ -1,8 +1,4 @@
-import { withStudio } from "@/server/requests/with-studio";
-import { readNewSong, songsOf } from "@/server/songs/song-api";
+import { newDocumentRoute } from "@/server/documents/document-routes";
+import { SONGS } from "@/server/songs/song-kind";
 
-export function POST(request: Request): Promise<Response> {
-  return withStudio(request, readNewSong, async (access, song) =>
-    Response.json(await songsOf(access).create(song), { status: 201 }),
-  );
-}
+export const { POST } = newDocumentRoute(SONGS);

@@ -1,11 +1,12 @@
 import { randomUUID } from "node:crypto";
-import { readSongPieces } from "@intonazione/core/formats/json";
+import { readPieces, SONG_FORMAT } from "@intonazione/core/formats/json";
 import { fingerprint } from "@intonazione/core/foundation";
 import { demoSong, DEMO_SONGS } from "@intonazione/demo";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { database } from "@/server/database";
 import { createTestDatabase, TEST_SERVER, type TestDatabase } from "@/server/database.test-kit";
-import { SongRepository } from "@/server/songs/song-repository";
+import { DocumentRepository } from "@/server/documents/document-repository";
+import { SONGS } from "@/server/songs/song-kind";
 import { createStudio } from "@/server/studio-repository";
 import { POST } from "./route";
 import { GET, PUT } from "./[id]/route";
@@ -22,8 +23,8 @@ interface Stored {
   readonly changes: readonly unknown[];
 }
 const titleOf = (body: Stored) => {
-  const read = readSongPieces(body);
-  return read.ok ? read.value.song.title : undefined;
+  const read = readPieces(SONG_FORMAT, body);
+  return read.ok ? read.value.value.title : undefined;
 };
 const read = async (response: Promise<Response>) => {
   const settled = await response;
@@ -40,7 +41,7 @@ describe.skipIf(!TEST_SERVER)("songs over HTTP", () => {
     process.env["DATABASE_URL"] = test.url;
     await createStudio(test.db, "Ours");
     const theirs = await createStudio(test.db, "Theirs");
-    foreignId = (await new SongRepository(test.db, theirs.id).create(song)).id;
+    foreignId = (await new DocumentRepository(SONGS, test.db, theirs.id).create(song))!.id;
   });
 
   afterAll(async () => {
@@ -51,7 +52,7 @@ describe.skipIf(!TEST_SERVER)("songs over HTTP", () => {
   });
 
   it("are made, fetched, saved, and refused when stale", async () => {
-    const made = await read(POST(ask({ song, baseVersion: 1 })));
+    const made = await read(POST(ask({ value: song })));
     expect(made.status).toBe(201);
     const { id } = made.body;
     expect((await read(GET(ask(null), at(id)))).body).toMatchObject({
@@ -60,7 +61,7 @@ describe.skipIf(!TEST_SERVER)("songs over HTTP", () => {
       changes: [],
     });
     const save = (title: string, baseVersion: number) =>
-      read(PUT(ask({ song: { ...song, title }, baseVersion }), at(id)));
+      read(PUT(ask({ value: { ...song, title }, baseVersion }), at(id)));
     expect(await save("Second", 1)).toMatchObject({ status: 200, body: { version: 2 } });
     expect(await save("Stale", 1)).toMatchObject({ status: 409, body: { code: "stale-version" } });
     expect(await save("Third", 2)).toMatchObject({ status: 200, body: { version: 3 } });
@@ -79,7 +80,7 @@ describe.skipIf(!TEST_SERVER)("songs over HTTP", () => {
     for (const id of [randomUUID(), "nonsense", foreignId]) {
       const expected = { status: 404, body: { code: "song-missing" } };
       expect(await read(GET(ask(null), at(id)))).toMatchObject(expected);
-      expect(await read(PUT(ask({ song, baseVersion: 1 }), at(id)))).toMatchObject(expected);
+      expect(await read(PUT(ask({ value: song, baseVersion: 1 }), at(id)))).toMatchObject(expected);
     }
   });
 });

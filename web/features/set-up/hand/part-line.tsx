@@ -3,7 +3,8 @@
 import { isSameCapo, isSameTuning, type Instrument } from "@intonazione/core/instrument";
 import type { Part, Song } from "@intonazione/core/score";
 import { useState } from "react";
-import { addToRack } from "@/calls/rack";
+import { problemOf } from "@/calls/answer";
+import { instrumentClient } from "@/calls/documents";
 import { useOpenSong } from "@/open-song/context";
 import { equip, removePart, renamePart } from "@/open-song/transactions";
 import { Button } from "@/ui/button";
@@ -29,10 +30,10 @@ export function PartLine({
   const { store, rack } = useOpenSong();
   const [isOpen, setOpen] = useState(false);
   const { instrument } = part;
-  const inRack = rack.find((one) => one.instrument.name === instrument.name);
+  const inRack = rack.find((one) => one.value.name === instrument.name);
   const isOther =
     inRack !== undefined &&
-    JSON.stringify(valuesOf({ ...inRack.instrument, tuning: instrument.tuning })) !==
+    JSON.stringify(valuesOf({ ...inRack.value, tuning: instrument.tuning })) !==
       JSON.stringify(valuesOf(instrument));
   const take = (next: Instrument) => {
     const isSameNeck =
@@ -41,7 +42,7 @@ export function PartLine({
     else onWant({ instrument: next, capo: part.capo });
   };
   const takeFromRack = (id: string) => {
-    const chosen = rack.find((one) => one.id === id)?.instrument;
+    const chosen = rack.find((one) => one.id === id)?.value;
     if (!chosen) return;
     // The song's tuning stays where the instrument has the strings for it.
     const fits = chosen.tuning.length === instrument.tuning.length;
@@ -80,7 +81,7 @@ export function PartLine({
               {!inRack && <option value={OWN}>{instrument.name}, not in the rack</option>}
               {rack.map((one) => (
                 <option key={one.id} value={one.id}>
-                  {one.instrument.name}
+                  {one.value.name}
                 </option>
               ))}
             </select>
@@ -138,11 +139,11 @@ function OwnInstrument({
   const reading = readValues(values);
   const putInRack = async () => {
     if (!reading.ok) return;
-    const answer = await addToRack(reading.instrument);
+    const answer = await instrumentClient.create(reading.instrument);
     setMessage(
-      answer.ok
+      answer.kind === "done"
         ? `${reading.instrument.name} stands in the rack now; songs opened from here on can take it.`
-        : answer.problem,
+        : problemOf(answer),
     );
   };
   return (

@@ -44,7 +44,7 @@ export function SuggestSet({
   const { instrument } = part;
   const feels = knownFeels(
     instrument,
-    rack.map((one) => one.instrument),
+    rack.map((one) => one.value),
   );
   const [chosen, setChosen] = useState(feels[0]?.label ?? TARGET);
   const [target, setTarget] = useState("75");

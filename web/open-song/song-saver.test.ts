@@ -2,10 +2,12 @@ import { USUAL_STYLE } from "@intonazione/core/neck";
 import { DEMO_SONGS, demoSong } from "@intonazione/demo";
 import { applyEdit, type Song } from "@intonazione/core/score";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import type { LocalCopy } from "./local-copies";
-import { Saver, startingPoint } from "./saver";
-import type { SaveAnswer } from "./server";
-import { createSongStore, type Drafts } from "./store";
+import type { Answer } from "@/calls/answer";
+import type { Version } from "@/calls/documents";
+import type { LocalCopy } from "@/documents/local-copies";
+import { Saver, startingPoint } from "@/documents/saver";
+import { songDocument } from "./song-document";
+import { createSongStore } from "./store";
 import { setDetails } from "./transactions";
 
 const song = demoSong(DEMO_SONGS[0]!);
@@ -20,8 +22,7 @@ const titled = (title: string) => {
  */
 function openWith(base: Song | undefined, opened: Song) {
   const server = { song, version: 1, at: new Date(0), isAway: false, sends: 0 };
-  const kept: LocalCopy[] = [];
-  const keptDrafts: Drafts[] = [];
+  const kept: LocalCopy<Song>[] = [];
   const store = createSongStore({
     songId: "song",
     song: opened,
@@ -30,27 +31,30 @@ function openWith(base: Song | undefined, opened: Song) {
     studio: USUAL_STYLE,
     saving: { kind: "saved", version: 1, at: new Date(0) },
   });
-  const send = async (sent: Song, _base: Song | undefined, base: number): Promise<SaveAnswer> => {
+  const send = async (
+    sent: Song,
+    _base: Song | undefined,
+    base: number,
+  ): Promise<Answer<Version>> => {
     server.sends++;
     await new Promise((resolve) => setTimeout(resolve, 50));
     if (server.isAway) return { kind: "away" };
     if (base !== server.version) return { kind: "stale" };
     server.song = sent;
     server.version++;
-    return { kind: "saved", version: server.version, at: new Date(0) };
+    return { kind: "done", value: { version: server.version, at: new Date(0) } };
   };
   const saver = new Saver(
-    store,
+    songDocument(store),
     {
       keep: async (copy) => void kept.push(copy),
-      keepDrafts: async (drafts) => void keptDrafts.push(drafts),
       send,
-      fetch: async () => ({ ...server }),
+      fetch: async () => ({ value: server.song, version: server.version, at: server.at }),
     },
     1,
     base,
   );
-  return { server, kept, keptDrafts, store, saver, saving: () => store.getState().saving.kind };
+  return { server, kept, store, saver, saving: () => store.getState().saving.kind };
 }
 
 const open = () => openWith(song, song);
@@ -63,7 +67,7 @@ describe("saving", () => {
     const { server, kept, store, saving } = open();
     store.run(titled("One"));
     expect(saving()).toBe("in-browser");
-    expect(kept.at(-1)).toMatchObject({ isDirty: true, baseVersion: 1, song: { title: "One" } });
+    expect(kept.at(-1)).toMatchObject({ isDirty: true, baseVersion: 1, value: { title: "One" } });
     // What it was made from is kept beside it from the start.
     expect(kept.map(({ base }) => base)).toEqual([song, song]);
     await vi.advanceTimersByTimeAsync(1000);
@@ -82,14 +86,12 @@ describe("saving", () => {
   });
 
   it("waits out a server that is away, and loses nothing", async () => {
-    const { server, kept, keptDrafts, store, saving } = open();
+    const { server, kept, store, saving } = open();
     server.isAway = true;
     store.run(titled("Kept"));
-    store.setDraft("part/new", "E0 E3");
     await vi.advanceTimersByTimeAsync(5000);
     expect(saving()).toBe("away");
-    expect(kept.at(-1)).toMatchObject({ isDirty: true, song: { title: "Kept" } });
-    expect(keptDrafts).toEqual([{ "part/new": "E0 E3" }]);
+    expect(kept.at(-1)).toMatchObject({ isDirty: true, value: { title: "Kept" } });
     server.isAway = false;
     await vi.advanceTimersByTimeAsync(20_000);
     expect(saving()).toBe("saved");
@@ -168,17 +170,17 @@ describe("saving", () => {
   });
 
   it("starts from this window's unsaved work, else from what is stored, else from any copy", () => {
-    const stored = { song, version: 3, at: new Date(0) };
+    const stored = { value: song, version: 3, at: new Date(0) };
     const found = (isDirty: boolean) => ({
-      copy: { song: { ...song, title: "Copy" }, base: song, baseVersion: 2, isDirty },
+      copy: { value: { ...song, title: "Copy" }, base: song, baseVersion: 2, isDirty },
       drafts: { "part/new": "E0" },
     });
     expect(startingPoint(stored, found(true))?.base).toBe(song);
     expect(startingPoint(undefined, { ...found(true), isOthers: true })?.saving).toEqual({
       kind: "reading",
     });
-    const titleOf = (...from: Parameters<typeof startingPoint>) =>
-      startingPoint(...from)?.song.title;
+    const titleOf = (...from: Parameters<typeof startingPoint<Song>>) =>
+      startingPoint(...from)?.value.title;
     expect(titleOf(stored, found(true))).toBe("Copy");
     expect(titleOf(stored, found(false))).toBe(song.title);
     expect(titleOf(undefined, found(false))).toBe("Copy");

@@ -1,14 +1,17 @@
 import "fake-indexeddb/auto";
-import { documentOf } from "@intonazione/core/formats/json";
+import { documentOf, SONG_FORMAT } from "@intonazione/core/formats/json";
 import { clear, keys, set } from "idb-keyval";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { LocalCopies, nameWindow } from "./local-copies";
-import { songOf } from "./open-song.test-kit";
+import { demoSong, DEMO_SONGS } from "@intonazione/demo";
+import { LocalCopies } from "./local-copies";
+import { nameWindow } from "./window-name";
 
-const song = songOf(["E0 A2"]);
-const base = songOf(["E0"]);
-const dirty = { song, base, baseVersion: 3, isDirty: true };
-const clean = { song, base: song, baseVersion: 3, isDirty: false };
+const base = demoSong(DEMO_SONGS[0]!);
+const song = { ...base, title: "Changed" };
+const dirty = { value: song, base, baseVersion: 3, isDirty: true };
+const clean = { value: song, base: song, baseVersion: 3, isDirty: false };
+/** The copies of a song in a window. */
+const copiesOf = (id: string, windowId: string) => new LocalCopies(SONG_FORMAT, id, windowId);
 
 /** The browser's locks, as far as they are used here: held until a window is closed. */
 class Locks {
@@ -54,11 +57,11 @@ describe("the browser's own store", () => {
 
   it("gives a window back what it kept, drafts and all", async () => {
     const windowId = await inWindow(new Locks());
-    const copies = new LocalCopies("song", windowId);
+    const copies = copiesOf("song", windowId);
     await copies.keep(dirty);
     await copies.keepDrafts({ "guitar/new": "E0 Q" });
     expect(await copies.find()).toEqual({ copy: dirty, drafts: { "guitar/new": "E0 Q" } });
-    expect(await new LocalCopies("other", windowId).find()).toBeUndefined();
+    expect(await copiesOf("other", windowId).find()).toBeUndefined();
   });
 
   it("names a window the same after a reload, and a duplicated one anew", async () => {
@@ -74,10 +77,10 @@ describe("the browser's own store", () => {
   it("hands unsaved work of a closed window to the next, but not of one that is open", async () => {
     const locks = new Locks();
     const lost = await inWindow(locks);
-    await new LocalCopies("song", lost).keep(dirty);
-    await new LocalCopies("song", lost).keepDrafts({ "guitar/new": "A0" });
+    await copiesOf("song", lost).keep(dirty);
+    await copiesOf("song", lost).keepDrafts({ "guitar/new": "A0" });
     const next = await inWindow(locks);
-    const copies = new LocalCopies("song", next);
+    const copies = copiesOf("song", next);
     expect(await copies.find()).toBeUndefined();
     locks.close(lost);
     expect(await copies.find()).toEqual({ copy: dirty, drafts: { "guitar/new": "A0" } });
@@ -87,14 +90,14 @@ describe("the browser's own store", () => {
   it("lends the copy of an open window, to be read, while nobody else has the song", async () => {
     const locks = new Locks();
     const first = await inWindow(locks);
-    await new LocalCopies("song", first).keep(dirty);
-    await new LocalCopies("song", first).keepDrafts({ "guitar/new": "A0" });
-    const second = new LocalCopies("song", await inWindow(locks));
+    await copiesOf("song", first).keep(dirty);
+    await copiesOf("song", first).keepDrafts({ "guitar/new": "A0" });
+    const second = copiesOf("song", await inWindow(locks));
     expect(await second.find(true)).toEqual({ copy: dirty, drafts: {}, isOthers: true });
     expect(await second.find()).toBeUndefined();
-    expect(await new LocalCopies("song", first).find()).toMatchObject({ copy: dirty });
+    expect(await copiesOf("song", first).find()).toMatchObject({ copy: dirty });
     // Of a window that was closed even a saved copy is taken over then.
-    await new LocalCopies("song", first).keep(clean);
+    await copiesOf("song", first).keep(clean);
     locks.close(first);
     expect(await second.find(true)).toMatchObject({ copy: clean, drafts: { "guitar/new": "A0" } });
   });
@@ -102,27 +105,27 @@ describe("the browser's own store", () => {
   it("takes a saved copy for worthless unless something typed hangs on it", async () => {
     const locks = new Locks();
     const lost = await inWindow(locks);
-    await new LocalCopies("song", lost).keep(clean);
+    await copiesOf("song", lost).keep(clean);
     locks.close(lost);
-    const next = new LocalCopies("song", await inWindow(locks));
+    const next = copiesOf("song", await inWindow(locks));
     expect(await next.find()).toBeUndefined();
     expect(await keys()).toEqual([]);
-    await new LocalCopies("song", "gone").keep(clean);
-    await new LocalCopies("song", "gone").keepDrafts({ "guitar/new": "E0" });
+    await copiesOf("song", "gone").keep(clean);
+    await copiesOf("song", "gone").keepDrafts({ "guitar/new": "E0" });
     expect((await next.find())?.drafts).toEqual({ "guitar/new": "E0" });
   });
 
   it("is read as earlier versions of the page wrote it", async () => {
     const windowId = await inWindow(new Locks());
-    const { song: _song, base: _base, ...rest } = dirty;
-    await set(`song/song/${windowId}`, { document: documentOf(song), ...rest });
-    const copies = new LocalCopies("song", windowId);
-    expect(await copies.find()).toEqual({ copy: { song, ...rest }, drafts: {} });
+    const { value: _value, base: _base, ...rest } = dirty;
+    await set(`song/song/${windowId}`, { document: documentOf(SONG_FORMAT, song), ...rest });
+    const copies = copiesOf("song", windowId);
+    expect(await copies.find()).toEqual({ copy: { value: song, ...rest }, drafts: {} });
   });
 
   it("is not believed when it holds something unreadable", async () => {
     const windowId = await inWindow(new Locks());
-    const copies = new LocalCopies("song", windowId);
+    const copies = copiesOf("song", windowId);
     for (const junk of [
       7,
       "x",

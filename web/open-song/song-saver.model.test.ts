@@ -1,11 +1,13 @@
 import type { Song } from "@intonazione/core/score";
 import fc from "fast-check";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import type { LocalCopy } from "./local-copies";
+import type { Answer } from "@/calls/answer";
+import type { StoredVersion, Version } from "@/calls/documents";
+import type { LocalCopy } from "@/documents/local-copies";
+import { Saver } from "@/documents/saver";
 import { songOf, storeOf } from "./open-song.test-kit";
-import { Saver } from "./saver";
-import type { SaveAnswer } from "./server";
-import type { SongStore, StoredVersion } from "./store";
+import { songDocument } from "./song-document";
+import type { SongStore } from "./store";
 import { renamePhrase } from "./transactions";
 
 /** What can happen to two windows of one song, in any order. */
@@ -45,7 +47,11 @@ class Server {
   readonly overwritten: string[] = [];
   private readonly seen = new Map([[1, song]]);
 
-  send = async (sent: Song, base: Song | undefined, baseVersion: number): Promise<SaveAnswer> => {
+  send = async (
+    sent: Song,
+    base: Song | undefined,
+    baseVersion: number,
+  ): Promise<Answer<Version>> => {
     await new Promise((resolve) => setTimeout(resolve, 300));
     if (this.isAway) return { kind: "away" };
     if (baseVersion !== this.version) return { kind: "stale" };
@@ -57,18 +63,18 @@ class Server {
     this.version++;
     this.seen.set(this.version, sent);
     if (this.losesAnswers) return { kind: "away" };
-    return { kind: "saved", version: this.version, at: new Date(0) };
+    return { kind: "done", value: { version: this.version, at: new Date(0) } };
   };
 
-  fetch = async (): Promise<StoredVersion | undefined> =>
-    this.isAway ? undefined : { song: this.song, version: this.version, at: new Date(0) };
+  fetch = async (): Promise<StoredVersion<Song> | undefined> =>
+    this.isAway ? undefined : { value: this.song, version: this.version, at: new Date(0) };
 }
 
 /** A window with its copy in the browser, which outlives it. */
 class Window {
   store!: SongStore;
-  saver!: Saver;
-  private kept: LocalCopy = { song, base: song, baseVersion: 1, isDirty: false };
+  saver!: Saver<Song>;
+  private kept: LocalCopy<Song> = { value: song, base: song, baseVersion: 1, isDirty: false };
   private edits = 0;
   private life = 0;
 
@@ -81,19 +87,18 @@ class Window {
 
   open(): void {
     const life = ++this.life;
-    const { song: opened, base, baseVersion, isDirty } = this.kept;
+    const { value: opened, base, baseVersion, isDirty } = this.kept;
     const saving = { kind: "saved", version: baseVersion, at: new Date(0) } as const;
     this.store = storeOf(opened, { saving });
     const shelves = {
       // Of a window that was closed only what was on its way still reaches the server.
-      keep: async (copy: LocalCopy) => {
+      keep: async (copy: LocalCopy<Song>) => {
         if (life === this.life) this.kept = copy;
       },
-      keepDrafts: async () => undefined,
       send: this.server.send,
       fetch: this.server.fetch,
     };
-    this.saver = new Saver(this.store, shelves, baseVersion, isDirty ? base : opened);
+    this.saver = new Saver(songDocument(this.store), shelves, baseVersion, isDirty ? base : opened);
   }
 
   get song(): Song {
@@ -106,7 +111,7 @@ class Window {
 
   /** What is on the screen is in the browser's store at every moment, beside what it was made from. */
   check(): void {
-    expect(this.kept.song).toBe(this.song);
+    expect(this.kept.value).toBe(this.song);
     expect(this.kept.base).toBeDefined();
   }
 

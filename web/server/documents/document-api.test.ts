@@ -3,7 +3,8 @@ import { demoSong, DEMO_SONGS } from "@intonazione/demo";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import { answer, idSchema, problem, readBytes } from "../requests/http";
 import type { Problem } from "../requests/problem";
-import { readNewSong, readSave } from "./song-api";
+import { SONGS } from "../songs/song-kind";
+import { readNew, readSave } from "./document-api";
 
 const song = demoSong(DEMO_SONGS[0]!);
 const request = (body: unknown) =>
@@ -13,24 +14,24 @@ const request = (body: unknown) =>
   });
 
 async function refusalOf(asked: Request): Promise<{ status: number } & Problem> {
-  const save = await readSave(asked);
+  const save = await readSave(SONGS, asked);
   if (save.ok) throw new Error("expected a refusal");
   return { status: save.response.status, ...((await save.response.json()) as Problem) };
 }
 
 describe("a save that arrives", () => {
   it("is read as it was sent", async () => {
-    const save = await readSave(request({ song, baseVersion: 3 }));
-    expect(save).toEqual({ ok: true, value: { song, baseVersion: 3 } });
+    const save = await readSave(SONGS, request({ value: song, baseVersion: 3 }));
+    expect(save).toEqual({ ok: true, value: { value: song, baseVersion: 3 } });
   });
 
   it.each([
     ["not JSON", "{"],
     ["no object", "null"],
-    ["no version", { song }],
-    ["version 0", { song, baseVersion: 0 }],
-    ["half a version", { song, baseVersion: 1.5 }],
-    ["no song", { song: 7, baseVersion: 1 }],
+    ["no version", { value: song }],
+    ["version 0", { value: song, baseVersion: 0 }],
+    ["half a version", { value: song, baseVersion: 1.5 }],
+    ["no song", { value: 7, baseVersion: 1 }],
     ["no difference", { difference: 7, fingerprint: 1, baseVersion: 1 }],
     ["no fingerprint", { difference: {}, baseVersion: 1 }],
   ])("is refused when it is %s", async (_, body) => {
@@ -45,7 +46,7 @@ describe("a save that arrives", () => {
       [{ ...song, parts: [] }, /parts/u],
       [{ ...song, title: "  " }, /title/u],
     ] as const) {
-      const read = await readNewSong(request({ song: wrong }));
+      const read = await readNew(SONGS, request({ value: wrong }));
       if (read.ok) throw new Error("expected a refusal");
       expect(read.response.status).toBe(422);
       expect(((await read.response.json()) as Problem).message).toMatch(message);

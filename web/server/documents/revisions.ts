@@ -1,20 +1,21 @@
 import { inTransaction } from "../requests/in-transaction";
 import {
   documentOf,
-  readSongEnvelope,
-  type SongDocument,
-  type SongText,
+  readEnvelope,
+  type DocumentFormat,
+  type DocumentText,
+  type StandingPlain,
 } from "@intonazione/core/formats/json";
 import { applyDifference, differenceOf } from "@intonazione/core/foundation";
 import { sql, type Kysely } from "kysely";
 import type { Tables } from "../tables";
 import { revisionsToKeep, thinnableBefore } from "./thinning";
 
-/** What was saved once, without the song itself. */
+/** What was saved once, without the document itself. */
 export interface RevisionSummary {
   readonly id: string;
   readonly version: number;
-  /** A save from an old version: kept aside, and never the song. */
+  /** A save from an old version: kept aside, and never the document. */
   readonly isAside: boolean;
   readonly savedAt: Date;
   /** What somebody called it. */
@@ -32,13 +33,14 @@ export interface RevisionMark {
 
 const REVISIONS_A_PAGE = 400;
 /** A chain of changes has a whole document at least this often. */
-const MOST_CHANGES = 64;
+export const MOST_CHANGES = 64;
 /** So many revisions are thinned before others are let in between. */
 const THINNED_AT_ONCE = 40;
 
-/** The revisions of one studio's songs. */
+/** The revisions of one studio's documents of one kind. */
 export class RevisionRepository {
   constructor(
+    private readonly kind: string,
     private readonly db: Kysely<Tables>,
     private readonly studioId: string,
   ) {}
@@ -46,20 +48,14 @@ export class RevisionRepository {
   /**
    * Newest first, a page of them.
    * @param before The id behind which the page begins; absent for the newest.
-   * @returns undefined when this studio has no such song.
+   * @returns undefined when this studio has no such document.
    */
-  async list(songId: string, before?: string): Promise<readonly RevisionSummary[] | undefined> {
-    const song = await this.db
-      .selectFrom("songs")
-      .select("id")
-      .where("studio_id", "=", this.studioId)
-      .where("id", "=", songId)
-      .executeTakeFirst();
-    if (!song) return undefined;
+  async list(documentId: string, before?: string): Promise<readonly RevisionSummary[] | undefined> {
+    if (!(await this.has(documentId))) return undefined;
     const rows = await this.db
-      .selectFrom("song_revisions")
+      .selectFrom("revisions")
       .select(["id", "version", "refused", "created_at", "name", "is_restored"])
-      .where("song_id", "=", songId)
+      .where("document_id", "=", documentId)
       .$if(before !== undefined, (query) => query.where("id", "<", before!))
       .orderBy("id", "desc")
       .limit(REVISIONS_A_PAGE)
@@ -74,59 +70,72 @@ export class RevisionRepository {
     }));
   }
 
-  /** The song as it was saved then. @returns undefined when this studio has no such revision. */
-  async text(songId: string, revisionId: string): Promise<SongText | undefined> {
+  /** The document as it was saved then. @returns undefined when this studio has no such revision. */
+  async text(documentId: string, revisionId: string): Promise<DocumentText | undefined> {
+    if (!(await this.has(documentId))) return undefined;
     const row = await this.db
-      .selectFrom("song_revisions")
+      .selectFrom("revisions")
       .select(["version", "refused", "whole"])
       .where("studio_id", "=", this.studioId)
-      .where("song_id", "=", songId)
+      .where("document_id", "=", documentId)
       .where("id", "=", revisionId)
       .executeTakeFirst();
     if (!row) return undefined;
     if (row.whole !== null) return { whole: row.whole, changes: [] };
-    return textOfVersion(this.db, this.studioId, songId, row.version);
+    return textOfVersion(this.db, this.studioId, documentId, row.version);
   }
 
   /** @returns false when this studio has no such revision. */
   async mark(
-    songId: string,
+    documentId: string,
     revisionId: string,
     { name, isRestored }: RevisionMark,
   ): Promise<boolean> {
+    if (!(await this.has(documentId))) return false;
     const { numUpdatedRows } = await this.db
-      .updateTable("song_revisions")
+      .updateTable("revisions")
       .set({
         ...(name !== undefined && { name: name === "" ? null : name }),
         ...(isRestored && { is_restored: true }),
       })
       .where("studio_id", "=", this.studioId)
-      .where("song_id", "=", songId)
+      .where("document_id", "=", documentId)
       .where("id", "=", revisionId)
       .executeTakeFirst();
     return numUpdatedRows > 0n;
   }
+
+  private async has(documentId: string): Promise<boolean> {
+    const row = await this.db
+      .selectFrom("documents")
+      .select("id")
+      .where("studio_id", "=", this.studioId)
+      .where("kind", "=", this.kind)
+      .where("id", "=", documentId)
+      .executeTakeFirst();
+    return row !== undefined;
+  }
 }
 
-/** A version of a song from the last whole document before it; undefined when it was thinned out. */
+/** A version of a document from the last whole document before it; undefined when it was thinned out. */
 export async function textOfVersion(
   db: Kysely<Tables>,
   studioId: string,
-  songId: string,
+  documentId: string,
   version: number,
-): Promise<SongText | undefined> {
+): Promise<DocumentText | undefined> {
   const rows = await db
-    .selectFrom("song_revisions")
+    .selectFrom("revisions")
     .select(["version", "whole", "change"])
     .where("studio_id", "=", studioId)
-    .where("song_id", "=", songId)
+    .where("document_id", "=", documentId)
     .where("refused", "=", false)
     .where("version", "<=", version)
     .where("version", ">=", (eb) =>
       eb
-        .selectFrom("song_revisions as whole")
+        .selectFrom("revisions as whole")
         .select(({ fn }) => fn.max("whole.version").as("version"))
-        .where("whole.song_id", "=", songId)
+        .where("whole.document_id", "=", documentId)
         .where("whole.refused", "=", false)
         .where("whole.version", "<=", version)
         .where("whole.whole", "is not", null),
@@ -139,22 +148,27 @@ export async function textOfVersion(
 }
 
 /**
- * Takes away what nobody misses of a song's old revisions. Those that stay are made to follow each
+ * Takes away what nobody misses of a document's old revisions. Those that stay are made to follow each
  * other: the change that leads to one is made anew from the one before it.
  * @returns how many were taken away.
  */
-export async function thinSong(db: Kysely<Tables>, songId: string, now: Date): Promise<number> {
+export async function thinDocument<Value>(
+  db: Kysely<Tables>,
+  format: DocumentFormat<Value>,
+  documentId: string,
+  now: Date,
+): Promise<number> {
   return inTransaction(db, async (trx) => {
-    // Two that thin the same song would make changes from what the other takes away.
-    await sql`select pg_advisory_xact_lock(hashtext(${`thin ${songId}`}))`.execute(trx);
+    // Two that thin the same document would make changes from what the other takes away.
+    await sql`select pg_advisory_xact_lock(hashtext(${`thin ${documentId}`}))`.execute(trx);
     const old = await trx
-      .selectFrom("song_revisions")
-      .innerJoin("songs", "songs.id", "song_id")
-      .select(["song_revisions.id", "song_revisions.version", "refused", "name", "is_restored"])
-      .select(["song_revisions.created_at", "whole_version"])
-      .where("song_id", "=", songId)
-      .where("song_revisions.created_at", "<", thinnableBefore(now))
-      .orderBy("song_revisions.id")
+      .selectFrom("revisions")
+      .innerJoin("documents", "documents.id", "document_id")
+      .select(["revisions.id", "revisions.version", "refused", "name", "is_restored"])
+      .select(["revisions.created_at", "whole_version"])
+      .where("document_id", "=", documentId)
+      .where("revisions.created_at", "<", thinnableBefore(now))
+      .orderBy("revisions.id")
       .execute();
     const kept = revisionsToKeep(
       old.map((row) => ({
@@ -165,7 +179,7 @@ export async function thinSong(db: Kysely<Tables>, songId: string, now: Date): P
           row.name !== null ||
           row.is_restored ||
           row.version === 1 ||
-          // What the song itself is read from.
+          // What the document itself is read from.
           row.version === row.whole_version,
       })),
       now,
@@ -173,56 +187,57 @@ export async function thinSong(db: Kysely<Tables>, songId: string, now: Date): P
     const gone = old.filter(({ id }) => !kept.has(id)).map(({ id }) => id);
     if (gone.length === 0) return 0;
     const chain = old.filter(({ refused }) => !refused);
-    await chainAnew(trx, songId, chain, kept);
-    await trx.deleteFrom("song_revisions").where("id", "in", gone).execute();
+    await chainAnew(trx, format, documentId, chain, kept);
+    await trx.deleteFrom("revisions").where("id", "in", gone).execute();
     return gone.length;
   });
 }
 
-async function chainAnew(
+async function chainAnew<Value>(
   trx: Kysely<Tables>,
-  songId: string,
+  format: DocumentFormat<Value>,
+  documentId: string,
   chain: readonly { readonly id: string; readonly version: number }[],
   kept: ReadonlySet<string>,
 ): Promise<void> {
-  let now: Standing | undefined;
-  let last: (Standing & { readonly version: number }) | undefined;
+  let now: StandingPlain | undefined;
+  let last: (StandingPlain & { readonly version: number }) | undefined;
   let sinceWhole = 0;
   for (let from = 0; from < chain.length; from += THINNED_AT_ONCE) {
     const ids = chain.slice(from, from + THINNED_AT_ONCE).map(({ id }) => id);
     const rows = await trx
-      .selectFrom("song_revisions")
+      .selectFrom("revisions")
       .select(["id", "version", "whole", "change", "base_version"])
-      .where("song_id", "=", songId)
+      .where("document_id", "=", documentId)
       .where("id", "in", ids)
       .orderBy("id")
       .execute();
     for (const row of rows) {
-      now = standingAfter(now, row);
-      const { schema, song } = now;
+      now = standingAfter(format, now, row);
+      const { schema, plain } = now;
       if (!kept.has(row.id)) continue;
       sinceWhole++;
       // Nothing differs across schemas: the first of another one is kept whole.
       const base = last?.schema === schema ? last : undefined;
       const isWhole = row.whole !== null || !base || sinceWhole >= MOST_CHANGES;
       const follows = row.base_version === (base?.version ?? null) && row.change !== null;
-      const change = base && !follows ? differenceOf(base.song, song) : undefined;
+      const change = base && !follows ? differenceOf(base.plain, plain) : undefined;
       if (isWhole) sinceWhole = 0;
       if (!follows || (isWhole && row.whole === null)) {
         await trx
-          .updateTable("song_revisions")
+          .updateTable("revisions")
           .set({
             ...(!follows && {
               change: base ? JSON.stringify(change ?? { fields: {} }) : null,
               base_version: base?.version ?? null,
             }),
             ...(isWhole &&
-              row.whole === null && { whole: JSON.stringify(documentOf(song, schema)) }),
+              row.whole === null && { whole: JSON.stringify(documentOf(format, plain, schema)) }),
           })
           .where("id", "=", row.id)
           .execute();
       }
-      last = { version: row.version, schema, song };
+      last = { version: row.version, schema, plain };
     }
   }
 }
@@ -233,18 +248,19 @@ interface ChainRow {
   readonly change: string | null;
 }
 
-/** A version as it is stored, in the shape that it has. */
-type Standing = Pick<SongDocument, "schema" | "song">;
-
 /** @throws Error when the chain is broken: nothing is thinned then. */
-function standingAfter(before: Standing | undefined, { id, whole, change }: ChainRow): Standing {
+function standingAfter<Value>(
+  format: DocumentFormat<Value>,
+  before: StandingPlain | undefined,
+  { id, whole, change }: ChainRow,
+): StandingPlain {
   if (whole !== null) {
-    const read = readSongEnvelope(JSON.parse(whole));
+    const read = readEnvelope(format, JSON.parse(whole));
     if (read.ok) return read.value;
     throw new Error(`revision ${id} cannot be read: ${read.error[0]?.message ?? ""}`);
   }
-  const applied = applyDifference(before?.song, JSON.parse(change ?? "null"));
-  if (before && applied.ok) return { schema: before.schema, song: applied.value };
+  const applied = applyDifference(before?.plain, JSON.parse(change ?? "null"));
+  if (before && applied.ok) return { schema: before.schema, plain: applied.value };
   throw new Error(
     `revision ${id} does not follow: ${applied.ok ? "it is the first" : applied.error}`,
   );
