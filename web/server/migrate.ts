@@ -5,6 +5,7 @@ import * as profiles from "./migrations/003-profiles";
 import * as differencesAndShelf from "./migrations/004-differences-and-shelf";
 import * as foreignKeysNameTheStudio from "./migrations/005-foreign-keys-name-the-studio";
 import * as documents from "./migrations/006-documents";
+import * as assets from "./migrations/007-assets";
 import type { Tables } from "./tables";
 
 const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -14,6 +15,7 @@ const MIGRATIONS: Readonly<Record<string, Migration>> = {
   "004-differences-and-shelf": differencesAndShelf,
   "005-foreign-keys-name-the-studio": foreignKeysNameTheStudio,
   "006-documents": documents,
+  "007-assets": assets,
 };
 
 /**

@@ -1,5 +1,6 @@
 import { DEMO_STUDIO, demoRack, demoSongs } from "@intonazione/demo";
 import { openDatabase } from "./database";
+import { sweepAssets } from "./assets/sweep";
 import { DocumentRepository } from "./documents/document-repository";
 import { migrate } from "./migrate";
 import { bringRowsUpToDate } from "./songs/difficulties";
@@ -26,6 +27,7 @@ try {
     for (const song of [...demoSongs()].reverse()) await songs.create(song);
     await bringRowsUpToDate(db);
   }
+  await sweepAssets(db, new Date());
 } finally {
   await db.destroy();
 }

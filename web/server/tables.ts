@@ -10,9 +10,15 @@ export interface Tables {
   songs: SongTable;
   collections: CollectionTable;
   collection_songs: CollectionSongTable;
+  assets: AssetTable;
+  asset_uploads: AssetUploadTable;
+  asset_pieces: AssetPieceTable;
+  asset_uses: AssetUseTable;
 }
 
 type Json<Value> = ColumnType<Value, string, string>;
+/** More than a number of 32 bits; the driver gives text. */
+type Bytes = ColumnType<string, number | undefined, number>;
 type Timestamp = ColumnType<Date, Date | undefined, Date>;
 
 interface StudioTable {
@@ -20,6 +26,8 @@ interface StudioTable {
   name: string;
   /** How places are written in songs that do not say otherwise. */
   style: Json<PlaceStyle>;
+  /** How many bytes its assets may have together. */
+  asset_quota: Bytes;
   created_at: Timestamp;
 }
 
@@ -103,4 +111,48 @@ interface CollectionSongTable {
   song_id: string;
   /** Where it stands among the others; any number between two others is a place. */
   position: number;
+}
+
+/** Bytes known by what they are: one row a studio, however many documents name them. */
+interface AssetTable {
+  studio_id: string;
+  /** SHA-256 in hexadecimal. */
+  hash: string;
+  bytes: ColumnType<string, number, number>;
+  /** Its media type, told by its content. */
+  type: string;
+  /** Under what its pieces lie. */
+  blob_id: string;
+  created_at: Timestamp;
+}
+
+/** What is on its way; its id is that of the blob it becomes. */
+interface AssetUploadTable {
+  id: Generated<string>;
+  studio_id: string;
+  /** How many will have come in the end, and how many have. */
+  bytes: ColumnType<string, number, number>;
+  received: Bytes;
+  /** What it became, once it was all there. */
+  hash: string | null;
+  updated_at: Timestamp;
+}
+
+interface AssetPieceTable {
+  studio_id: string;
+  blob_id: string;
+  number: number;
+  bytes: Buffer;
+}
+
+/** That a document names an asset, in these of its versions. */
+interface AssetUseTable {
+  studio_id: string;
+  document_id: string;
+  hash: string;
+  from_version: number;
+  /** Absent while its newest version does. */
+  to_version: number | null;
+  /** Whether it is a save that was kept aside, which is never thinned out. */
+  refused: Generated<boolean>;
 }

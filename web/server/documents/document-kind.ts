@@ -10,6 +10,8 @@ export interface DocumentKind<Value> {
   /** How many one studio keeps, and how somebody is told; absent where there is no bound. */
   readonly most?: { readonly count: number; readonly words: string };
   readonly catalogue?: Catalogue<Value>;
+  /** The assets that a value names, by their hashes; absent where none can be. */
+  readonly assetsOf?: (value: Value) => readonly string[];
   /** What has to be done behind the answer when something was made or saved. */
   readonly afterSave?: (db: Kysely<Tables>) => void;
 }

@@ -1,6 +1,7 @@
 import { documentOf, readText, type ReadDocument } from "@intonazione/core/formats/json";
 import { applyDifference, fingerprint } from "@intonazione/core/foundation";
 import type { Kysely } from "kysely";
+import { nameAssets, nameAssetsAside } from "../assets/asset-uses";
 import { inTransaction } from "../requests/in-transaction";
 import type { AfterCommit, StudioAccess } from "../requests/studio-access";
 import type { Tables } from "../tables";
@@ -122,7 +123,7 @@ export class DocumentRepository<Value> {
     if (!value.ok) return { kind: "wrong", findings: value.error };
     const after = { value: value.value, plain, schema: this.kind.format.schema };
     const saved = await this.write(id, save, after, head);
-    if (!saved) return this.refuse(id, baseVersion, plain);
+    if (!saved) return this.refuse(id, baseVersion, after);
     this.afterCommit((db) => {
       this.heads.set(this.keyOf(id), saved);
       this.kind.afterSave?.(db);
@@ -218,7 +219,7 @@ export class DocumentRepository<Value> {
     after: ReadDocument<Value>,
     head: Head<Value> | undefined,
   ): Promise<Head<Value> | undefined> {
-    const { format, catalogue } = this.kind;
+    const { format, catalogue, assetsOf } = this.kind;
     const { baseVersion } = save;
     const version = baseVersion + 1;
     const savedAt = this.now();
@@ -257,6 +258,8 @@ export class DocumentRepository<Value> {
         })
         .execute();
       await catalogue?.update(trx, this.studioId, id, after.value, head?.value);
+      const hashes = assetsOf?.(after.value);
+      if (hashes) await nameAssets(trx, this.studioId, { documentId: id, version, hashes });
       return true;
     });
     if (!isSaved) return undefined;
@@ -271,20 +274,28 @@ export class DocumentRepository<Value> {
   }
 
   /** Keeps what was made from an old version aside. */
-  private async refuse(id: string, baseVersion: number, plain: unknown): Promise<SaveOutcome> {
+  private async refuse(
+    id: string,
+    baseVersion: number,
+    { plain, value }: ReadDocument<Value>,
+  ): Promise<SaveOutcome> {
     const version = await this.versionOf(id);
     if (version === undefined) return { kind: "missing" };
-    await this.db
-      .insertInto("revisions")
-      .values({
-        studio_id: this.studioId,
-        document_id: id,
-        version: baseVersion,
-        refused: true,
-        whole: JSON.stringify(documentOf(this.kind.format, plain)),
-        created_at: this.now(),
-      })
-      .execute();
+    await inTransaction(this.db, async (trx) => {
+      await trx
+        .insertInto("revisions")
+        .values({
+          studio_id: this.studioId,
+          document_id: id,
+          version: baseVersion,
+          refused: true,
+          whole: JSON.stringify(documentOf(this.kind.format, plain)),
+          created_at: this.now(),
+        })
+        .execute();
+      const hashes = this.kind.assetsOf?.(value) ?? [];
+      await nameAssetsAside(trx, this.studioId, { documentId: id, version: baseVersion, hashes });
+    });
     return { kind: "stale", version };
   }
 }

@@ -1,5 +1,6 @@
 import { documentOf } from "@intonazione/core/formats/json";
 import type { Kysely } from "kysely";
+import { nameAssets } from "../assets/asset-uses";
 import type { Tables } from "../tables";
 import type { DocumentKind } from "./document-kind";
 
@@ -40,6 +41,9 @@ export async function insertDocuments<Value>(
       .execute();
     const made = some.map((value, index) => ({ id: rows[index]!.id, value }));
     await kind.catalogue?.insert(trx, studioId, made);
+    for (const { id: documentId, value } of kind.assetsOf ? made : []) {
+      await nameAssets(trx, studioId, { documentId, version: 1, hashes: kind.assetsOf!(value) });
+    }
     const revisions = made.map((one) => ({
       studio_id: studioId,
       document_id: one.id,

@@ -8,8 +8,14 @@ import { answer, type Incoming } from "./http";
 import { foreignProblem } from "./own-pages";
 import type { StudioAccess } from "./studio-access";
 
-/** The answer, or what makes it once the transaction is through: long work holds no connection. */
-export type StudioAnswer = Response | (() => Promise<Response>);
+/**
+ * The answer, or what makes it once the transaction is through: long work holds no connection. What it
+ * still needs of the data it asks for again, in short transactions of their own.
+ */
+export type StudioAnswer = Response | ((again: Again) => Promise<Response>);
+
+/** One more transaction of whoever asked. */
+export type Again = <Result>(use: (access: StudioAccess) => Promise<Result>) => Promise<Result>;
 
 /**
  * The only way from a request to data. It refuses who is not at a page of ours, finds whose studio is
@@ -47,7 +53,7 @@ export function withStudio<Body>(
 }
 
 function settled(answer: StudioAnswer): Response | Promise<Response> {
-  return typeof answer === "function" ? answer() : answer;
+  return typeof answer === "function" ? answer(inStudio) : answer;
 }
 
 /** The same for a page that is made on the server: whoever comes by a name that is not ours finds nothing. */
