@@ -161,5 +161,25 @@ row(
   "ms",
   `${middle(busy.during)}; before p95 ${quantile(busy.before, 0.95).toFixed(0)} ms; set in ${busy.seconds.toFixed(1)} s`,
 );
+const server = { ...env, BENCH_SERVER: String(throwaway.serverId()) };
+const assets = measure("scripts/bench/assets.ts", server);
+const mega = `${assets.bytes / 1e6} MB`;
+const perSecond = (/** @type {number} */ seconds) =>
+  `in ${seconds.toFixed(1)} s, ${(assets.bytes / 1e6 / seconds).toFixed(0)} MB a second`;
+row(
+  `server's memory while ${mega} come in, cut ${assets.cuts} times`,
+  assets.growthIn / 1e6,
+  100,
+  "MB",
+  perSecond(assets.inSeconds),
+);
+row(
+  `server's memory while ${mega} go out`,
+  assets.growthOut / 1e6,
+  100,
+  "MB",
+  perSecond(assets.outSeconds),
+);
+row("a range from its middle, p95", quantile(assets.ranges, 0.95), 50, "ms", middle(assets.ranges));
 row("first load of the shelf, JavaScript, compressed", shelfBytes / 1000, 200, "kB");
 process.exit(0);

@@ -33,6 +33,8 @@ export async function openThrowaway(purpose) {
     folder,
     cluster,
     close,
+    /** The process that serves, once it does. */
+    serverId: () => server?.pid,
     build: () => ensureBuild(".next-test"),
     /** Serves the build with the demo studio. @returns {Promise<string>} its address */
     async serve() {

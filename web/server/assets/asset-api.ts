@@ -1,9 +1,10 @@
 import { z } from "zod";
 import { idSchema, problem, readBody, type Incoming } from "../requests/http";
-import type { Again, StudioAnswer } from "../requests/with-studio";
+import type { StudioAnswer } from "../requests/with-studio";
 import type { StudioAccess } from "../requests/studio-access";
 import { AssetRepository } from "./asset-repository";
 import { give } from "./give";
+import { PostgresPieces } from "./postgres-pieces";
 import { receive } from "./receive";
 import { sweepAssetsSoon } from "./sweep";
 import { UploadRepository } from "./upload-repository";
@@ -84,7 +85,7 @@ export async function assetAnswer(
 ): Promise<StudioAnswer> {
   const known = hashSchema.safeParse(hash);
   const asset = known.success && (await new AssetRepository(db, studio.id).find(known.data));
-  if (asset) return async (again: Again) => give(again, asset, request);
+  if (asset) return give(new PostgresPieces(db, studio.id), asset, request);
   return problem(404, { code: "asset-missing", message: "this studio has no such recording" });
 }
 
