@@ -2,4 +2,6 @@
 export interface FileAtHand {
   readonly name: string;
   readonly bytes: Uint8Array;
+  /** The archive that a shelf came in, with its recordings. */
+  readonly archive?: Blob;
 }

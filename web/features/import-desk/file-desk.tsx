@@ -28,7 +28,7 @@ export function FileDesk({
   /** The file is text: it is read where it can be mended. */
   readonly onText: (text: string) => void;
   readonly onKeep: (song: Song) => void;
-  readonly onKeepShelf: (bytes: Uint8Array) => void;
+  readonly onKeepShelf: (file: FileAtHand) => void;
   readonly onLeave: () => void;
 }) {
   const [take, setTake] = useState<readonly string[]>();
@@ -70,6 +70,7 @@ export function FileDesk({
           <p className="font-medium">
             A whole shelf: {shelf.titles.length} {shelf.titles.length === 1 ? "song" : "songs"},{" "}
             {shelf.instruments} {shelf.instruments === 1 ? "instrument" : "instruments"} of the rack
+            {file.archive && `, with its recordings (${mega(file.archive)} MB)`}
           </p>
         )}
         {opened && !song && !shelf && text === undefined && (
@@ -105,7 +106,7 @@ export function FileDesk({
             disabled={isTaking}
             onClick={() => {
               setIsTaking(true);
-              onKeepShelf(file.bytes);
+              onKeepShelf(file);
             }}
           >
             {isTaking ? "Putting them there …" : "Put all of them on the shelf"}
@@ -119,6 +120,8 @@ export function FileDesk({
     </section>
   );
 }
+
+const mega = ({ size }: Blob) => Math.ceil(size / 1e6).toLocaleString("en");
 
 function inShort(song: Song): string {
   const parts = song.parts.map((part) => {

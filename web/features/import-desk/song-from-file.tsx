@@ -7,7 +7,7 @@ import { FileUp } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import { takeHandedFile } from "@/calls/handed-file";
-import { takeInShelf } from "@/calls/shelf";
+import { shelfInArchive, takeInShelf, takeInShelfWithRecordings } from "@/calls/shelf";
 import { problemOf } from "@/calls/answer";
 import { songClient } from "@/calls/documents";
 import { buttonLook } from "@/ui/button";
@@ -23,11 +23,13 @@ export function SongFromFile() {
   const [problem, setProblem] = useState<string>();
   const input = useRef<HTMLInputElement>(null);
   const open = async (chosen: File) => {
-    const refused = sizeProblem(chosen.name, chosen.size);
+    const shelf = await shelfInArchive(chosen);
+    const refused = sizeProblem(chosen.name, (shelf ?? chosen).size);
     setProblem(refused);
     if (refused !== undefined) return;
     setText(undefined);
-    setFile({ name: chosen.name, bytes: new Uint8Array(await chosen.arrayBuffer()) });
+    const bytes = new Uint8Array(await (shelf ?? chosen).arrayBuffer());
+    setFile({ name: chosen.name, bytes, ...(shelf && { archive: chosen }) });
   };
   useEffect(() => {
     const handed = takeHandedFile();
@@ -39,10 +41,15 @@ export function SongFromFile() {
     if (answer.kind === "done") router.push(`/songs/${answer.value.id}`);
     else setProblem(problemOf(answer));
   };
-  const keepShelf = async (bytes: Uint8Array) => {
-    const answer = await takeInShelf(bytes);
+  const keepShelf = async ({ bytes, archive }: FileAtHand) => {
+    const answer = await (archive ? takeInShelfWithRecordings(archive) : takeInShelf(bytes));
     if ("problem" in answer) {
       setProblem(answer.problem);
+      setFile(undefined);
+    } else if (archive && answer.findings.length > 0) {
+      // What a shelf lacks was told before it was taken in; of its recordings nobody knew.
+      const lacks = answer.findings.map(({ message }) => message).join("; ");
+      setProblem(`The songs are on the shelf. Not all of its recordings are: ${lacks}.`);
       setFile(undefined);
     } else router.push("/");
   };
@@ -67,7 +74,7 @@ export function SongFromFile() {
         <input
           ref={input}
           type="file"
-          accept={[...READABLE_ENDINGS, ".zip"].join(",")}
+          accept={[...READABLE_ENDINGS, ".zip", ".tar"].join(",")}
           aria-label="File to read"
           onChange={({ target }) => {
             const [chosen] = target.files ?? [];
@@ -91,7 +98,7 @@ export function SongFromFile() {
             setFile(undefined);
           }}
           onKeep={(song) => void keep(song)}
-          onKeepShelf={(bytes) => void keepShelf(bytes)}
+          onKeepShelf={(shelf) => void keepShelf(shelf)}
           onLeave={() => setFile(undefined)}
         />
       ) : (

@@ -9,7 +9,7 @@ import { ShelfBoard } from "./shelf-board";
 
 /** The studio's songs. */
 export function Shelf({
-  shelf: { studioName, page, collections },
+  shelf: { studioName, page, collections, recordingBytes },
   address,
 }: {
   readonly shelf: OurShelf;
@@ -28,6 +28,16 @@ export function Shelf({
             >
               Take the shelf along
             </a>
+            {recordingBytes > 0 && (
+              <a
+                href="/api/shelf/with-recordings"
+                download
+                title="The same with the bytes of every recording"
+                className={buttonLook("quiet")}
+              >
+                … with its recordings ({Math.ceil(recordingBytes / 1e6).toLocaleString("en")} MB)
+              </a>
+            )}
             <ThemeSwitch />
           </>
         }

@@ -49,6 +49,15 @@ export class AssetRepository {
     return rows.map(stored);
   }
 
+  async keptBytes(): Promise<number> {
+    const { bytes } = await this.db
+      .selectFrom("assets")
+      .select(({ fn }) => fn.sum<string | null>("bytes").as("bytes"))
+      .where("studio_id", "=", this.studioId)
+      .executeTakeFirstOrThrow();
+    return Number(bytes ?? 0);
+  }
+
   async room(): Promise<AssetRoom> {
     const { quota, kept, coming } = await this.db
       .selectFrom("studios")

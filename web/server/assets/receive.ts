@@ -50,7 +50,10 @@ class CutOff extends Error {}
 class TooMuch extends Error {}
 
 /** The bytes in whole pieces, and their end if `left` of them have come. */
-async function* pieces(body: AsyncIterable<Uint8Array>, left: number): AsyncGenerator<Uint8Array> {
+export async function* pieces(
+  body: AsyncIterable<Uint8Array>,
+  left: number,
+): AsyncGenerator<Uint8Array> {
   const piece = Buffer.allocUnsafe(PIECE_BYTES);
   let filled = 0;
   let passed = 0;
