@@ -15,7 +15,7 @@ import { evidenceFor } from "../theory/key-evidence";
 import { clearKey, rankKeys, type KeyNote, type KeyReading } from "../theory/rank-keys";
 import { scaleKind, type Scale } from "../theory/scale";
 import { chordsIn, type HeardChord } from "./chords";
-import { harmonyBetween, type HarmonyMoment } from "./harmony";
+import { harmonyBetween, type HarmonicInterval } from "./harmony";
 import { heardIn, keyNotes, type HeardNote } from "./heard";
 import { sameRiff } from "./same-riff";
 
@@ -50,7 +50,7 @@ export interface PartsHarmony {
   readonly phraseId: string;
   readonly partIds: readonly [string, string];
   readonly barsBefore: number;
-  readonly moments: readonly HarmonyMoment[];
+  readonly moments: readonly HarmonicInterval[];
 }
 
 /** Every line of the song as it is heard, phrase by phrase; lines without notes are left out. */

@@ -4,7 +4,7 @@ import type { Key } from "../pitch/key";
 import { compare, toNumber, type Fraction } from "../rhythm/fraction";
 import type { BarFrame } from "../score/frame";
 import { nameChord, type ChordReading } from "../theory/name-chord";
-import { heardMoments, type HeardNote } from "./heard";
+import { sonorities, type HeardNote } from "./heard";
 
 /** What a part sounds as a chord from one moment on. */
 export interface HeardChord {
@@ -57,7 +57,7 @@ export function chordsIn(
   const byBar = new Map<number, HeardNote[]>();
   for (const note of heard) byBar.set(note.bar, [...(byBar.get(note.bar) ?? []), note]);
   const moments = new Map<number, HeardChord[]>();
-  for (const { bar, onset, start, notes, fresh } of heardMoments(heard)) {
+  for (const { bar, onset, start, notes, fresh } of sonorities(heard)) {
     // What is added note by note is a broken chord.
     if (fresh < 2) continue;
     const midis = notes.map(({ midi }) => midi);

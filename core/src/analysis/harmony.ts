@@ -1,10 +1,10 @@
 import type { BarIndex } from "../foundation/bar-index";
 import { intervalBetween, type Interval } from "../pitch/interval";
 import { compare, type Fraction } from "../rhythm/fraction";
-import { heardMoments, type HeardNote, type HeardMoment } from "./heard";
+import { sonorities, type HeardNote, type Sonority } from "./heard";
 
 /** Two parts at one moment, when either of them begins to sound. */
-export interface HarmonyMoment {
+export interface HarmonicInterval {
   /** Index of the bar. */
   readonly bar: BarIndex;
   readonly onset: Fraction;
@@ -22,10 +22,10 @@ export interface HarmonyMoment {
 export function harmonyBetween(
   one: readonly HeardNote[],
   other: readonly HeardNote[],
-): readonly HarmonyMoment[] {
-  const a = heardMoments(one);
-  const b = heardMoments(other);
-  const moments: HarmonyMoment[] = [];
+): readonly HarmonicInterval[] {
+  const a = sonorities(one);
+  const b = sonorities(other);
+  const moments: HarmonicInterval[] = [];
   let [i, j] = [-1, -1];
   while (i + 1 < a.length || j + 1 < b.length) {
     const [nextA, nextB] = [a[i + 1], b[j + 1]];
@@ -49,11 +49,11 @@ export function harmonyBetween(
   return moments;
 }
 
-function compareMoments(a: HeardMoment, b: HeardMoment): number {
+function compareMoments(a: Sonority, b: Sonority): number {
   return a.bar - b.bar || compare(a.onset, b.onset);
 }
 
-function soundsOn(moment: HeardMoment | undefined, start: number): readonly HeardNote[] {
+function soundsOn(moment: Sonority | undefined, start: number): readonly HeardNote[] {
   return moment?.notes.filter(({ until }) => until > start + 1e-9) ?? [];
 }
 
@@ -69,7 +69,7 @@ export interface Parallel {
   /** Its share of the moments, 0–1. */
   readonly share: number;
   /** Moments that leave it. */
-  readonly leaving: readonly HarmonyMoment[];
+  readonly leaving: readonly HarmonicInterval[];
 }
 
 /** At least so much of it has to be one interval to be called parallel. */
@@ -77,7 +77,7 @@ const PARALLEL_SHARE = 0.6;
 const LEAST_MOMENTS = 4;
 
 /** Whether two parts go in parallel, and where they leave it; undefined where they do not. */
-export function parallelOf(moments: readonly HarmonyMoment[]): Parallel | undefined {
+export function parallelOf(moments: readonly HarmonicInterval[]): Parallel | undefined {
   const together = moments.filter(({ isTogether }) => isTogether);
   if (together.length < LEAST_MOMENTS) return undefined;
   const counts = new Map<number, number>();

@@ -115,7 +115,7 @@ export function keyNotes(
 }
 
 /** What sounds together from one moment on. */
-export interface HeardMoment {
+export interface Sonority {
   readonly bar: BarIndex;
   readonly onset: Fraction;
   readonly start: number;
@@ -126,8 +126,8 @@ export interface HeardMoment {
 }
 
 /** Every moment at which something begins, with all that sounds then. */
-export function heardMoments(heard: readonly HeardNote[]): readonly HeardMoment[] {
-  const moments: HeardMoment[] = [];
+export function sonorities(heard: readonly HeardNote[]): readonly Sonority[] {
+  const moments: Sonority[] = [];
   let held: HeardNote[] = [];
   for (let at = 0; at < heard.length;) {
     const first = heard[at]!;

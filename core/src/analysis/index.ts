@@ -10,6 +10,6 @@ export {
   type StretchKey,
 } from "./analyse-song";
 export type { HeardChord } from "./chords";
-export { harmonyBetween, parallelOf, type HarmonyMoment } from "./harmony";
+export { harmonyBetween, parallelOf, type HarmonicInterval } from "./harmony";
 export { overChanges, type ChangesRow } from "./over-changes";
 export type { HeardNote } from "./heard";

@@ -1,7 +1,7 @@
 import type { FingerByHand, Neck } from "../neck/neck";
 import { isFretted, isOpen, spanMm, type Grip, type Hand } from "./grip";
 import { isKnownShape } from "./known-shape";
-import type { HandTask } from "./moment";
+import type { HandTask } from "./hand-task";
 import { COMFORT_MM, handScale, type PlayerHand } from "./player-hand";
 import type { Sink } from "./terms";
 import { inPoints, type Weights } from "./weights";

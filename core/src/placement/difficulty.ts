@@ -2,7 +2,7 @@ import type { BarIndex } from "../foundation/bar-index";
 import { fingertipMm } from "../neck/fret-geometry";
 import type { Neck } from "../neck/neck";
 import { isFretted, spanMm, stringsApart } from "./grip";
-import type { Plan, PlannedMoment } from "./plan-line";
+import type { Plan, PlannedHand } from "./plan-line";
 import { COMFORT_MM, handScale, type PlayerHand } from "./player-hand";
 
 /** What makes a line hard for the hands. */
@@ -30,7 +30,7 @@ const NEARLY_WORST = 0.8;
  * is in its worst bar, added up. docs/placement.md gives the measures; they are ours.
  */
 export function difficultyOf(plan: Plan, neck: Neck, player: PlayerHand): Difficulty {
-  const bars = new Map<BarIndex, PlannedMoment[]>();
+  const bars = new Map<BarIndex, PlannedHand[]>();
   for (const one of plan.moments) {
     const bar = bars.get(one.at.bar) ?? [];
     bars.set(one.at.bar, bar);
@@ -61,7 +61,7 @@ export function difficultyOf(plan: Plan, neck: Neck, player: PlayerHand): Diffic
 
 /** Of one bar, each from 0 to 3. */
 function amountsOf(
-  moments: readonly PlannedMoment[],
+  moments: readonly PlannedHand[],
   neck: Neck,
   player: PlayerHand,
 ): Readonly<Record<Hardship, number>> {
@@ -71,7 +71,7 @@ function amountsOf(
   let stretch = 0;
   let grips = 0;
   let bends = 0;
-  let before: PlannedMoment | undefined;
+  let before: PlannedHand | undefined;
   for (const one of moments) {
     const { hand, moment } = one;
     if (before) {

@@ -1,6 +1,6 @@
 import type { Column } from "./hand-table";
 import { CODES_A_STRING, stringOfCode } from "./grip";
-import type { HandTask } from "./moment";
+import type { HandTask } from "./hand-task";
 import { ECHO_TERMS, type EchoTerm } from "./terms";
 import { inPoints, type Weights } from "./weights";
 

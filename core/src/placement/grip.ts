@@ -1,6 +1,6 @@
 import { fingertipMm } from "../neck/fret-geometry";
 import { fretFromNut, type FingerByHand, type Neck, type Place } from "../neck/neck";
-import type { PlacingNote } from "./moment";
+import type { PlacingNote } from "./hand-task";
 
 /**
  * A place with where its finger is, counted from the nut (a partial capo leaves strings that count

@@ -1,7 +1,7 @@
 import { addUp, holdTerms, type Judgement } from "./cost-model";
 import { handsFor, widestGripMm } from "./fingering";
 import { fromNutOf, gripOf, gripsOf, placeCode, type Grip, type Hand } from "./grip";
-import type { HandTask, PlacingNote } from "./moment";
+import type { HandTask, PlacingNote } from "./hand-task";
 import { keepTerms, shiftTerms, stringTerms, UP_THE_NECK } from "./move-terms";
 import { hasKeepTerms, haste, passing, type Passing } from "./passing";
 import { barHandsFor, isBarred } from "./slide-bar";

@@ -7,7 +7,7 @@ export { conflictInWords } from "./pin-words";
 export { type Pin, type PinConflict } from "./pins";
 export { placeBars, withPlan, type PlacedBars, type PlacingOptions } from "./place-bars";
 export { lineRequest, secondsPerWholeIn, tableFor, type PlacedPart } from "./place-part";
-export { planLine, type LineRequest, type Plan, type PlannedMoment, type Scope } from "./plan-line";
+export { planLine, type LineRequest, type Plan, type PlannedHand, type Scope } from "./plan-line";
 export { HAND_SIZES, USUAL_HAND, type HandSize, type PlayerHand } from "./player-hand";
 export {
   CONCERNS,

@@ -9,7 +9,7 @@ import type { LinkKind } from "../score/technique";
 import { barSound } from "../sounding/bar-sound";
 import type { NoteStrings } from "../sounding/note-strings";
 import { brokenChords } from "./broken-chords";
-import type { Bond, Bonding, PlacingNote } from "./moment";
+import type { Bond, Bonding, PlacingNote } from "./hand-task";
 
 /** A note of a moment with where it comes from. */
 export interface LineNote {

@@ -1,4 +1,4 @@
-import type { Bonding, HandTask, PlacingNote } from "./moment";
+import type { Bonding, HandTask, PlacingNote } from "./hand-task";
 
 /** What time leaves for a shift, in steps of a tenth: 1 at a quarter of a second, dearer in less. */
 export function haste(gapSeconds: number): number {

@@ -5,7 +5,7 @@ import { withNotes, type Note } from "../score/event";
 import type { HandTable } from "./hand-table";
 import { plainTable } from "./judgement";
 import { KnownBars } from "./known-bars";
-import { isFixed, planLine, type Plan, type PlannedMoment, type Scope } from "./plan-line";
+import { isFixed, planLine, type Plan, type PlannedHand, type Scope } from "./plan-line";
 import type { WhyUnreachable } from "./unreachable";
 import { NO_WISHES, type Wishes } from "./wishes";
 
@@ -60,7 +60,7 @@ export function placePhrases(
   scope: Scope,
 ): readonly PlacedBars[] {
   const known = new KnownBars();
-  let last: PlannedMoment | undefined;
+  let last: PlannedHand | undefined;
   return phrases.map((phrase) => {
     const { table = plainTable(neck), secondsPerWhole = usualSecondsPerWhole, bars } = phrase;
     const wishes = phrase.wishes ?? NO_WISHES;

@@ -20,7 +20,7 @@ import {
   type PhraseRequest,
   type PlacedBars,
 } from "./place-bars";
-import { planLine, type LineRequest, type Plan, type PlannedMoment, type Scope } from "./plan-line";
+import { planLine, type LineRequest, type Plan, type PlannedHand, type Scope } from "./plan-line";
 import type { Profile } from "./profiles";
 import { NO_WISHES, type Wishes } from "./wishes";
 
@@ -131,7 +131,7 @@ export function lineRequest(
     bars: more.bars ?? line?.bars ?? [],
   };
   const known = new KnownBars();
-  let last: PlannedMoment | undefined;
+  let last: PlannedHand | undefined;
   for (const before of linesOfPart(song, part.id)) {
     if (before.phraseId === phraseId) break;
     const { bars } = before;

@@ -17,7 +17,7 @@ import {
   type LineMoment,
   type LineNote,
 } from "./line-moments";
-import type { HandTask } from "./moment";
+import type { HandTask } from "./hand-task";
 import type { Chart } from "./chart";
 import { bestRoute } from "./search";
 import type { Sink } from "./terms";
@@ -29,7 +29,7 @@ import { addWishes, allowedBy, asksOfHands, type Wishes } from "./wishes";
 export type Scope = "unpinned" | "unplaced";
 
 /** A moment with the hand that was found for it. */
-export interface PlannedMoment {
+export interface PlannedHand {
   readonly at: LineMoment;
   /** The notes that the hand holds, in the order of its holds. */
   readonly notes: readonly LineNote[];
@@ -39,7 +39,7 @@ export interface PlannedMoment {
 
 /** One way through a line. */
 export interface Plan {
-  readonly moments: readonly PlannedMoment[];
+  readonly moments: readonly PlannedHand[];
   /** By note id: what has no place, and why. */
   readonly unreachable: ReadonlyMap<string, WhyUnreachable>;
   /** Moments where a rule could not be kept: a slur across strings, a ringing note that is let go. */
@@ -62,7 +62,7 @@ export interface LineRequest {
   /** The only bar (its index) whose notes may move; all may where it is left out. */
   readonly onlyBar?: BarIndex;
   /** Where the hand comes from, and how bars that sound alike were placed before. */
-  readonly after?: { readonly last: PlannedMoment | undefined; readonly known: KnownBars };
+  readonly after?: { readonly last: PlannedHand | undefined; readonly known: KnownBars };
 }
 
 /** A line worked out as far as the search needs it. */
@@ -91,7 +91,7 @@ export function planAlong(
   { points, bound }: { readonly points: number; readonly bound: number },
 ): Plan {
   const { at, notes, moments: sought, columns, unreachable } = chart;
-  const moments = hands.map((hand, index): PlannedMoment => ({
+  const moments = hands.map((hand, index): PlannedHand => ({
     at: at[index]!,
     notes: notes[index]!,
     moment: sought[index]!,

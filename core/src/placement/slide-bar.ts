@@ -1,6 +1,6 @@
 import type { FingerByHand, Neck } from "../neck/neck";
 import { isFretted, isOpen, type Grip, type Hand } from "./grip";
-import type { PlacingNote } from "./moment";
+import type { PlacingNote } from "./hand-task";
 
 /** A straight bar sounds several strings in tune that are at most so far off it, in frets: 12 cents. */
 const STRAIGHT = 0.12;

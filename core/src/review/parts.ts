@@ -1,6 +1,6 @@
 import { barEntries, barsOn, type BarIndex } from "../foundation/bar-index";
 import type { HeardLine } from "../analysis/analyse-song";
-import { harmonyBetween, type HarmonyMoment } from "../analysis/harmony";
+import { harmonyBetween, type HarmonicInterval } from "../analysis/harmony";
 import { displayPitch } from "../pitch/pitch";
 import { intervalInWords } from "../pitch/interval";
 import { add, compare, toNumber } from "../rhythm/fraction";
@@ -51,7 +51,7 @@ function clashes(one: HeardLine, other: HeardLine): readonly ReviewFinding[] {
   });
 }
 
-function isOnStrongBeat({ onset, bar }: HarmonyMoment, { frames }: HeardLine): boolean {
+function isOnStrongBeat({ onset, bar }: HarmonicInterval, { frames }: HeardLine): boolean {
   const frame = frames[bar];
   if (!frame) return false;
   const beats = toNumber(add(onset, frame.from)) * frame.metre.unit;
@@ -61,7 +61,7 @@ function isOnStrongBeat({ onset, bar }: HarmonyMoment, { frames }: HeardLine): b
   return beats === half;
 }
 
-function overlap({ one, other }: HarmonyMoment): number {
+function overlap({ one, other }: HarmonicInterval): number {
   return Math.min(one.end, other.end) - Math.max(one.start, other.start);
 }
 

@@ -17,7 +17,7 @@ import { checkChordMarks } from "./chord-marks";
 import { checkTuning } from "./easier-tuning";
 import { bySeverity, findingKey, withoutDoubles, type ReviewFinding } from "./finding";
 import { checkGrips } from "./hand/grips";
-import { heldMoments } from "./hand/moments";
+import { heldGrips } from "./hand/held-grips";
 import { checkHeldStrings, checkMovement, checkPicking } from "./hand/movement";
 import { scanLine } from "./line-scan";
 import { checkBarCounts, checkPair, checkReferences } from "./parts";
@@ -124,7 +124,7 @@ function lineFindings(
     const { phrase, part, line, frames, barsBefore } = own;
     const { player } = profileById(part.profile, profiles);
     const scan = scanLine({ part, phrase, line, frames, barsBefore, key, referenceHz, player });
-    const moments = heldMoments(scan);
+    const moments = heldGrips(scan);
     return [
       ...checkArithmetic(scan),
       ...checkGrips(scan, moments),

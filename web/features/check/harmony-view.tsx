@@ -1,7 +1,7 @@
 "use client";
 
 import { barsOn, formatBar } from "@intonazione/core/foundation";
-import { harmonyBetween, parallelOf, type HarmonyMoment } from "@intonazione/core/analysis";
+import { harmonyBetween, parallelOf, type HarmonicInterval } from "@intonazione/core/analysis";
 import { displayPitch, intervalInWords } from "@intonazione/core/pitch";
 import { add } from "@intonazione/core/rhythm";
 import type { Song } from "@intonazione/core/score";
@@ -104,7 +104,7 @@ function Intervals({
   names,
   song,
 }: {
-  readonly moments: readonly HarmonyMoment[];
+  readonly moments: readonly HarmonicInterval[];
   readonly names: readonly [string, string];
   readonly song: Song;
 }) {
@@ -166,7 +166,7 @@ function Intervals({
   );
 }
 
-function summary(moments: readonly HarmonyMoment[]): string {
+function summary(moments: readonly HarmonicInterval[]): string {
   if (moments.length === 0) return "They never sound together here.";
   const parallel = parallelOf(moments);
   const clashes = moments.filter(({ clash }) => clash).length;

@@ -5,7 +5,7 @@ import type { Bar } from "../../score/bar";
 import type { BarMark, ChordAt } from "../../score/frame";
 import type { System } from "./find-systems";
 import type { TabBar } from "./system";
-import type { TimedMoment } from "./timing";
+import type { TimedColumn } from "./timing";
 
 export interface ReadPhrase {
   readonly name?: string;
@@ -33,7 +33,7 @@ export class PhraseGatherer {
     private readonly sounding: (shape: Chord) => Chord,
   ) {}
 
-  take(system: System, bar: TabBar, moments: readonly TimedMoment[], written: Bar): void {
+  take(system: System, bar: TabBar, moments: readonly TimedColumn[], written: Bar): void {
     const last = this.all.at(-1);
     if (!this.isOpen || !last || last.heading !== system.phrase || bar.opensRepeat) {
       this.all.push({ heading: system.phrase, bars: [], marks: [], times: 1 });
@@ -63,7 +63,7 @@ export class PhraseGatherer {
   private chordsIn(
     { beside }: System,
     bar: TabBar,
-    moments: readonly TimedMoment[],
+    moments: readonly TimedColumn[],
   ): readonly ChordAt[] {
     const chords = new Map<string, ChordAt>();
     for (const { column, chord } of beside.chords) {
@@ -79,7 +79,7 @@ export class PhraseGatherer {
 }
 
 /** The onset of what stands at a column, or of the first thing behind it. */
-function momentAt(column: number, moments: readonly TimedMoment[]): Fraction {
+function momentAt(column: number, moments: readonly TimedColumn[]): Fraction {
   let onset = ZERO;
   let last = ZERO;
   for (const { moment, duration, isGrace, column: at = moment?.column } of moments) {

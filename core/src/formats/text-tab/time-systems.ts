@@ -3,11 +3,11 @@ import type { Metre } from "../../rhythm/metre";
 import type { System } from "./find-systems";
 import type { Report } from "./signs";
 import { readSystem, type TabBar } from "./system";
-import { timeByCounts, timeBySpacing, timeByValues, type TimedMoment } from "./timing";
+import { timeByCounts, timeBySpacing, timeByValues, type TimedColumn } from "./timing";
 
 export interface TimedSystem {
   readonly system: System;
-  readonly timed: readonly { readonly bar: TabBar; readonly moments: readonly TimedMoment[] }[];
+  readonly timed: readonly { readonly bar: TabBar; readonly moments: readonly TimedColumn[] }[];
 }
 
 /** Bars with a timing row are timed by it, all others together by their spacing. */

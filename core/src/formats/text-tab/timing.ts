@@ -14,7 +14,7 @@ import { barLength, type Metre } from "../../rhythm/metre";
 import type { TabBar } from "./system";
 
 /** A moment of a bar with its time; without a moment it is a rest, or goes on. */
-export interface TimedMoment {
+export interface TimedColumn {
   readonly moment?: TabBar["moments"][number];
   readonly duration: Fraction;
   /** What sounded before goes on: a tie. */
@@ -66,9 +66,9 @@ function valueOf(word: string): Fraction {
 }
 
 /** Reads a bar whose note values stand above it; a value with no note below is a rest. */
-export function timeByValues(bar: TabBar, row: TimingRow): readonly TimedMoment[] {
+export function timeByValues(bar: TabBar, row: TimingRow): readonly TimedColumn[] {
   const inBar = wordsIn(bar, row);
-  const slots = new Map<number, Partial<TimedMoment>>();
+  const slots = new Map<number, Partial<TimedColumn>>();
   for (const { column, text } of inBar) {
     slots.set(column, {
       column,
@@ -97,7 +97,7 @@ export function timeByCounts(
   bar: TabBar,
   row: TimingRow,
   metre: Metre,
-): readonly TimedMoment[] | undefined {
+): readonly TimedColumn[] | undefined {
   const beat = fraction(1, metre.unit);
   let onBeat = ZERO;
   const anchors = wordsIn(bar, row).map(({ text, column }) => {
@@ -155,8 +155,8 @@ function fromOnsets(
   bar: TabBar,
   onsets: readonly Fraction[],
   length: Fraction,
-): readonly TimedMoment[] | undefined {
-  const timed: TimedMoment[] = [];
+): readonly TimedColumn[] | undefined {
+  const timed: TimedColumn[] = [];
   if (onsets[0] && onsets[0].num > 0) timed.push({ duration: onsets[0] });
   for (const [index, moment] of bar.moments.entries()) {
     const duration = subtract(onsets[index + 1] ?? length, onsets[index]!);
@@ -174,7 +174,7 @@ function fromOnsets(
 export function timeBySpacing(
   bars: readonly TabBar[],
   metre: Metre,
-): { readonly source: TimingSource; readonly bars: readonly (readonly TimedMoment[])[] } {
+): { readonly source: TimingSource; readonly bars: readonly (readonly TimedColumn[])[] } {
   const sounding = bars.filter((bar) => bar.moments.length > 0);
   const lead = Math.min(...sounding.map((bar) => bar.moments[0]!.column));
   const gaps = sounding.flatMap((bar) =>
@@ -209,7 +209,7 @@ function timeByGrid(
   lead: number,
   step: number,
   metre: Metre,
-): readonly TimedMoment[] | undefined {
+): readonly TimedColumn[] | undefined {
   // People close a bar with as much room as they opened it, or with one dash more or less.
   for (const slack of [0, 1, -1]) {
     const width = bar.width - lead + slack;

@@ -11,7 +11,7 @@ import type { Columns } from "./rows-beside";
 import type { System } from "./find-systems";
 import type { NoteSign, Report } from "./signs";
 import type { TabBar } from "./system";
-import type { TimedMoment } from "./timing";
+import type { TimedColumn } from "./timing";
 
 interface WritingSet {
   readonly neck: Neck;
@@ -29,7 +29,7 @@ export class BarWriter {
 
   constructor(private readonly set: WritingSet) {}
 
-  bar(bar: TabBar, moments: readonly TimedMoment[], system: System): Bar {
+  bar(bar: TabBar, moments: readonly TimedColumn[], system: System): Bar {
     const { newId, report } = this.set;
     const beyond = moments[MAX_EVENTS_IN_BAR];
     if (beyond) {

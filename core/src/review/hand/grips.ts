@@ -6,13 +6,10 @@ import { COMFORT_MM, handScale } from "../../placement/player-hand";
 import { stringOf } from "../../score/event";
 import type { ReviewFinding } from "../finding";
 import { found, type LineScan } from "../line-scan";
-import type { HeldMoment } from "./moments";
+import type { HeldGrip } from "./held-grips";
 
 /** What one hand cannot hold at once. The same grip is told once a bar. */
-export function checkGrips(
-  scan: LineScan,
-  moments: readonly HeldMoment[],
-): readonly ReviewFinding[] {
+export function checkGrips(scan: LineScan, moments: readonly HeldGrip[]): readonly ReviewFinding[] {
   const findings: ReviewFinding[] = [];
   const told = new Set<string>();
   const ways = new Map<string, Trouble | undefined>();
@@ -105,10 +102,10 @@ function twoOnAString(scan: LineScan): readonly ReviewFinding[] {
 const NEAR_THE_NUT = 4;
 const LONG_SECONDS = 6;
 
-function longStretches(scan: LineScan, moments: readonly HeldMoment[]): readonly ReviewFinding[] {
+function longStretches(scan: LineScan, moments: readonly HeldGrip[]): readonly ReviewFinding[] {
   const { neck, player } = scan;
   const findings: ReviewFinding[] = [];
-  let first: HeldMoment | undefined;
+  let first: HeldGrip | undefined;
   let until = 0;
   const close = () => {
     if (first && until - first.at.start >= LONG_SECONDS) {
@@ -138,7 +135,7 @@ function longStretches(scan: LineScan, moments: readonly HeldMoment[]): readonly
 }
 
 /** Beyond the joint the body is in the hand's way. Told once a line, at the highest. */
-function pastTheBody(scan: LineScan, moments: readonly HeldMoment[]): readonly ReviewFinding[] {
+function pastTheBody(scan: LineScan, moments: readonly HeldGrip[]): readonly ReviewFinding[] {
   const { kind, bodyFret = USUAL_BODY_FRET[kind] } = scan.part.instrument;
   if (bodyFret === undefined) return [];
   const beyond = moments.filter(({ grip }) => (grip.fretted?.highest ?? 0) > bodyFret);

@@ -8,7 +8,7 @@ import { isStruck } from "../../sounding/attack";
 import { secondsInLine } from "../../sounding/line-sound";
 import type { ReviewFinding } from "../finding";
 import { found, type LineScan } from "../line-scan";
-import type { HeldMoment } from "./moments";
+import type { HeldGrip } from "./held-grips";
 
 /**
  * The least time a hand needs for a way of `mm` along the neck, in seconds: Fitts's law
@@ -27,7 +27,7 @@ const JUMP_MM = 150;
 /** Shifts that there is no time for, and jumps that another string would save. */
 export function checkMovement(
   scan: LineScan,
-  moments: readonly HeldMoment[],
+  moments: readonly HeldGrip[],
 ): readonly ReviewFinding[] {
   const { neck, player } = scan;
   const reach = widestGripMm({ ...player, usesThumb: false });
@@ -63,8 +63,8 @@ export function checkMovement(
 }
 
 /** How far the hand has to go at least, in mm: what fingers can stretch is no way. */
-function leastWayMm(a: HeldMoment, b: HeldMoment, neck: Neck, reach: number): number {
-  const range = ({ grip }: HeldMoment) => {
+function leastWayMm(a: HeldGrip, b: HeldGrip, neck: Neck, reach: number): number {
+  const range = ({ grip }: HeldGrip) => {
     const { lowest, highest } = grip.fretted!;
     return { low: fingertipMm(highest, neck) - reach, high: fingertipMm(lowest, neck) };
   };
@@ -74,9 +74,9 @@ function leastWayMm(a: HeldMoment, b: HeldMoment, neck: Neck, reach: number): nu
 
 /** Another place of a single note within reach of what is held before and after it. */
 function dodgeOf(
-  moment: HeldMoment,
-  before: HeldMoment,
-  after: HeldMoment | undefined,
+  moment: HeldGrip,
+  before: HeldGrip,
+  after: HeldGrip | undefined,
   neck: Neck,
   reach: number,
 ): Place | undefined {

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { heardIn, heardMoments } from "../../analysis/heard";
+import { heardIn, sonorities } from "../../analysis/heard";
 import { neckOf } from "../../neck/neck";
 import { USUAL_HAND } from "../../placement/player-hand";
 import { plainTable } from "../../placement/judgement";
@@ -17,7 +17,7 @@ import { anySong } from "../../score/song.arbitraries";
 import { secondsInLine } from "../../sounding/line-sound";
 import { scanLine } from "../line-scan";
 import { songSaid } from "../review.test-kit";
-import { heldMoments, type HeldMoment } from "./moments";
+import { heldGrips, type HeldGrip } from "./held-grips";
 
 function scansOf(song: Song) {
   const part = song.parts[0]!;
@@ -41,7 +41,7 @@ function byBar<Item>(
   return bars.map((bar) => bar.join(" "));
 }
 
-const shapeOf = ({ grip }: HeldMoment) =>
+const shapeOf = ({ grip }: HeldGrip) =>
   grip.holds
     .map(({ string, fret }) => `${string}/${fret ?? "x"}`)
     .sort()
@@ -89,7 +89,7 @@ describe.each(LINES)("what rings in %s: %s", (metre, callout, groups) => {
   };
 
   it("is heard alike in equal bars", () => {
-    const moments = heardMoments(heardIn(scan.line.bars, scan.frames, 6));
+    const moments = sonorities(heardIn(scan.line.bars, scan.frames, 6));
     alike(
       byBar(
         moments,
@@ -106,7 +106,7 @@ describe.each(LINES)("what rings in %s: %s", (metre, callout, groups) => {
   });
 
   it("is held alike by Place and by Check", () => {
-    const moments = heldMoments(scan);
+    const moments = heldGrips(scan);
     alike(byBar(moments, ({ at }) => at.bar, shapeOf));
     const fingers = suggestFingers(scan.line.bars, scan.neck);
     alike(
@@ -160,7 +160,7 @@ describe("Place and Check", () => {
               return [notes.find(({ isHeld }) => !isHeld)!.note.id, strings(all)];
             }),
           );
-          for (const { notes, fresh, grip } of heldMoments(scan)) {
+          for (const { notes, fresh, grip } of heldGrips(scan)) {
             // Of what no hand holds, Place leaves notes out.
             const shape = new Set(grip.holds.map(({ string }) => string));
             const isOne = shape.size === grip.holds.length;
@@ -178,7 +178,7 @@ describe("Place and Check", () => {
   it("finger a ringing line as one grip", () => {
     const song = songSaid({ parts: [{ callouts: ["'4 B1.ring G2.ring D2.ring -"] }] });
     const [scan] = scansOf(song) as [ReturnType<typeof scanLine>];
-    expect(heldMoments(scan).map(shapeOf)).toEqual(["2/1", "2/1+3/2", "2/1+3/2+4/2"]);
+    expect(heldGrips(scan).map(shapeOf)).toEqual(["2/1", "2/1+3/2", "2/1+3/2+4/2"]);
     const fingers = suggestFingers(scan.line.bars, scan.neck);
     const inOrder = scan.line.bars[0]!.events.flatMap((event) =>
       event.kind === "notes" ? event.notes.map(({ id }) => fingers.get(id)) : [],

@@ -7,7 +7,7 @@ import { linkOf, notesOf, techniqueOf, type Note, type PitchedNote } from "../..
 import type { LineScan, ScannedEvent } from "../line-scan";
 
 /** What the hand holds when something begins. */
-export interface HeldMoment {
+export interface HeldGrip {
   readonly at: ScannedEvent;
   /** The notes that begin, of both voices. */
   readonly fresh: readonly Note[];
@@ -24,14 +24,14 @@ export interface HeldMoment {
  * The moments of a line at which notes with places begin. What is held and what rings on is the same
  * as in Place: both read the line by `lineMoments`.
  */
-export function heldMoments({ events, line, frames, neck, part }: LineScan): readonly HeldMoment[] {
+export function heldGrips({ events, line, frames, neck, part }: LineScan): readonly HeldGrip[] {
   const eventOf = new Map(
     events.flatMap((at) => notesOf(at.event).map((note) => [note.id, at] as const)),
   );
   const seconds = (bar: BarIndex) => wholeSeconds(frames[bar]!.tempoBpm);
   const asWritten = ({ place }: PitchedNote, places: readonly Place[]) =>
     place ? { places: [place], isFixed: true } : { places, isFixed: false };
-  return lineMoments(line.bars, neck, seconds, asWritten).flatMap(({ notes }): HeldMoment[] => {
+  return lineMoments(line.bars, neck, seconds, asWritten).flatMap(({ notes }): HeldGrip[] => {
     const fresh = notes.filter(({ isHeld }) => !isHeld).map(({ note }) => note);
     const placed = notes.flatMap(({ note }) => {
       const hold = holdOf(note, neck);
