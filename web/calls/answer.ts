@@ -15,14 +15,23 @@ export async function answered<Value>(
   response: Response | undefined,
   read: (body: unknown) => Value | undefined,
 ): Promise<Answer<Value>> {
+  return answeredWith(response, async (good) =>
+    read(good.status === 204 ? undefined : await good.json().catch(() => undefined)),
+  );
+}
+
+/** The same for a body of any kind. */
+export async function answeredWith<Value>(
+  response: Response | undefined,
+  read: (good: Response) => Promise<Value | undefined>,
+): Promise<Answer<Value>> {
   if (isAway(response)) return { kind: "away" };
   if (response.status === 409) {
     const { code, message } = await problemIn(response);
     return code === "stale-version" ? { kind: "stale" } : { kind: "refused", code, message };
   }
   if (!response.ok) return { kind: "refused", ...(await problemIn(response)) };
-  const body: unknown = response.status === 204 ? undefined : await response.json().catch(() => {});
-  const value = read(body);
+  const value = await read(response);
   return value === undefined ? { kind: "away" } : { kind: "done", value };
 }
 

@@ -24,12 +24,7 @@ export const AWAY_PROBLEM =
 export const isAway = (response: Response | undefined): response is undefined =>
   !response || (response.status >= 500 && !response.headers.has("Retry-After"));
 
-/** What went wrong, worded for the teacher. */
-export async function messageOf(response: Response): Promise<string> {
-  return (await problemIn(response)).message;
-}
-
-/** The same with its code, where the answer has one. */
+/** What went wrong, worded for the teacher, with its code where the answer has one. */
 export async function problemIn(
   response: Response,
 ): Promise<{ readonly code: string | undefined; readonly message: string }> {

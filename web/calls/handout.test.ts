@@ -1,6 +1,7 @@
 import { USUAL_HANDOUT } from "@intonazione/core/handout";
 import { demoSongs } from "@intonazione/demo";
 import { afterEach, describe, expect, it, vi } from "vitest";
+import { problemOf } from "./answer";
 import { fetchPages, fetchPdf, fetchPicture } from "./handout";
 
 const [song] = demoSongs();
@@ -22,14 +23,14 @@ describe("what the page hears of the press", () => {
     const asked = answers(new Response("%PDF"));
     const options = { ...USUAL_HANDOUT, lanes: new Set(["count"] as const) };
     const pdf = await fetchPdf(song!, options);
-    expect(pdf.ok && (await pdf.value.text())).toBe("%PDF");
+    expect(pdf.kind === "done" && (await pdf.value.text())).toBe("%PDF");
     expect(asked()).toMatchObject({ path: "/api/handout", options: { lanes: ["count"] } });
   });
 
   it("is a picture of the wanted phrase", async () => {
     const asked = answers(new Response("<svg"));
     const picture = { kind: "svg", phraseId: "p" } as const;
-    expect((await fetchPicture(song!, USUAL_HANDOUT, picture)).ok).toBe(true);
+    expect((await fetchPicture(song!, USUAL_HANDOUT, picture)).kind).toBe("done");
     expect(asked()).toMatchObject({ path: "/api/handout/picture", picture });
   });
 
@@ -37,11 +38,11 @@ describe("what the page hears of the press", () => {
     ["nobody answers", new Error("no network"), /does not answer/u],
     ["the server fails", Response.json({ message: "x" }, { status: 500 }), /does not answer/u],
     ["the song is refused", Response.json({ message: "no parts" }, { status: 422 }), /no parts/u],
-    ["the answer is nonsense", Response.json({ pages: 3 }), /cannot be read/u],
-    ["the answer is cut off", new Response('{"count": 2, "pa'), /cannot be read/u],
+    ["the answer is nonsense", Response.json({ pages: 3 }), /does not answer/u],
+    ["the answer is cut off", new Response('{"count": 2, "pa'), /does not answer/u],
   ])("is a problem when %s", async (_, response, problem) => {
     answers(response);
     const pages = await fetchPages(song!, USUAL_HANDOUT);
-    expect(pages.ok || pages.problem).toMatch(problem);
+    expect(pages.kind === "done" || problemOf(pages)).toMatch(problem);
   });
 });

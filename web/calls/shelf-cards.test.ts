@@ -56,10 +56,10 @@ describe("what the page hears of its shelf", () => {
     const page = await fetchCards({ find: "chalk", sort: "title" }, 30);
     expect(askedFor(fetch).path).toBe("/api/shelf/songs?find=chalk&sort=title&from=30");
     expect(page).toMatchObject({
-      total: 61,
-      songs: [{ ...card, updatedAt: new Date(card.updatedAt) }, {}],
+      kind: "done",
+      value: { total: 61, songs: [{ ...card, updatedAt: new Date(card.updatedAt) }, {}] },
     });
-    expect("songs" in page && page.songs[1]).not.toHaveProperty("sketch");
+    expect(page.kind === "done" && page.value.songs[1]).not.toHaveProperty("sketch");
   });
 
   it.each([
@@ -70,34 +70,42 @@ describe("what the page hears of its shelf", () => {
   ])("is not believed with %s", async (_, wrong) => {
     serverSays(200, { total: 1, songs: [wrong] });
     expect(await fetchCards({ find: "", sort: "change" }, 0)).toEqual({
-      problem: "the server's answer cannot be read",
+      kind: "away",
     });
   });
 
   it("says in words what went wrong, and never throws", async () => {
     serverSays(503, { code: "database-unreachable", message: "…" });
-    expect(await fetchCollections()).toMatchObject({ problem: /does not answer/u });
+    expect(await fetchCollections()).toEqual({ kind: "away" });
     serverSays(422, { code: "song-unread", message: "a song of these cannot be read" });
     expect(await changeSongs({ kind: "copy", ids: ["s1"] })).toEqual({
-      problem: "a song of these cannot be read",
+      kind: "refused",
+      code: "song-unread",
+      message: "a song of these cannot be read",
     });
     vi.stubGlobal("fetch", async () => Promise.reject(new TypeError("Failed to fetch")));
-    expect(await fetchCards({ find: "", sort: "change" }, 0)).toMatchObject({
-      problem: /Nothing is lost/u,
+    expect(await fetchCards({ find: "", sort: "change" }, 0)).toEqual({
+      kind: "away",
     });
-    expect(await changeCollection({ kind: "remove", id: "c1" })).toHaveProperty("problem");
+    expect(await changeCollection({ kind: "remove", id: "c1" })).toEqual({ kind: "away" });
   });
 
   it("sends a change as it is meant, and hears what takes it back", async () => {
     const before = [{ id: "s1", state: "wanted" }];
     const fetch = serverSays(200, { before });
     const change = { kind: "state", ids: ["s1"], state: "taught" } as const;
-    expect(await changeSongs(change)).toEqual({ before });
+    expect(await changeSongs(change)).toEqual({ kind: "done", value: { before } });
     expect(askedFor(fetch)).toEqual({ path: "/api/shelf/songs", body: change });
     const dissolving = serverSays(200, { ids: ["s2", "s1"] });
-    expect(await changeCollection({ kind: "remove", id: "c1" })).toEqual({ ids: ["s2", "s1"] });
+    expect(await changeCollection({ kind: "remove", id: "c1" })).toEqual({
+      kind: "done",
+      value: { ids: ["s2", "s1"] },
+    });
     expect(askedFor(dissolving).path).toBe("/api/shelf/collections");
     serverSays(200, { collections: [{ id: "c1", name: "Autumn course", songs: 2 }] });
-    expect(await fetchCollections()).toEqual([{ id: "c1", name: "Autumn course", songs: 2 }]);
+    expect(await fetchCollections()).toEqual({
+      kind: "done",
+      value: [{ id: "c1", name: "Autumn course", songs: 2 }],
+    });
   });
 });

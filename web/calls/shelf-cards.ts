@@ -1,7 +1,8 @@
 import { SONG_STATES, type ShelfSort, type SongState } from "@intonazione/core/catalogue";
 import { INSTRUMENT_KINDS } from "@intonazione/core/instrument";
 import * as z from "zod/mini";
-import { ask, AWAY_PROBLEM, isAway, messageOf } from "./ask";
+import { answered, type Answer } from "./answer";
+import { ask } from "./ask";
 
 /** What the shelf asks the server. Answers are read before they are believed. */
 
@@ -58,16 +59,11 @@ export function addressQuery({ find, sort, in: place }: ShelfAddress): string {
   return query.toString();
 }
 
-export type Answer<Value> = Value | { readonly problem: string };
-
-async function asked<Value>(
+function asked<Value>(
   response: Response | undefined,
   schema: z.ZodMiniType<Value>,
 ): Promise<Answer<Value>> {
-  if (isAway(response)) return { problem: AWAY_PROBLEM };
-  if (!response.ok) return { problem: await messageOf(response) };
-  const read = schema.safeParse(await response.json().catch(() => undefined));
-  return read.success ? read.data : { problem: "the server's answer cannot be read" };
+  return answered(response, (body) => schema.safeParse(body).data);
 }
 
 /** @param signal Ends the asking when something else is looked for. */
@@ -91,8 +87,7 @@ export type CollectionRow = z.infer<typeof collectionsSchema>["collections"][num
 
 export async function fetchCollections(): Promise<Answer<readonly CollectionRow[]>> {
   const response = await fetch("/api/shelf/collections").catch(() => undefined);
-  const answer = await asked(response, collectionsSchema);
-  return "problem" in answer ? answer : answer.collections;
+  return answered(response, (body) => collectionsSchema.safeParse(body).data?.collections);
 }
 
 export type SongChange =

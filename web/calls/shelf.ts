@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { AWAY_PROBLEM, isAway, messageOf } from "./ask";
+import { answered, type Answer } from "./answer";
 
 const takenSchema = z.object({
   songs: z.int(),
@@ -7,12 +7,12 @@ const takenSchema = z.object({
   profiles: z.int(),
   findings: z.array(z.object({ message: z.string() })),
 });
-type Taken = z.infer<typeof takenSchema> | { readonly problem: string };
+type Taken = z.infer<typeof takenSchema>;
 /** A whole shelf takes its time. */
 const TIMEOUT_MS = 120_000;
 
-/** Puts a shelf that came as a file beside our own. @returns what went wrong, worded, if anything did. */
-export async function takeInShelf(bytes: Uint8Array): Promise<Taken> {
+/** Puts a shelf that came as a file beside our own. */
+export async function takeInShelf(bytes: Uint8Array): Promise<Answer<Taken>> {
   return taken(
     await fetch("/api/shelf", {
       method: "POST",
@@ -24,7 +24,7 @@ export async function takeInShelf(bytes: Uint8Array): Promise<Taken> {
 }
 
 /** The same for a shelf that came with its recordings; it is sent as it lies on the disk. */
-export async function takeInShelfWithRecordings(file: Blob): Promise<Taken> {
+export async function takeInShelfWithRecordings(file: Blob): Promise<Answer<Taken>> {
   return taken(
     await fetch("/api/shelf/with-recordings", { method: "POST", body: file }).catch(
       () => undefined,
@@ -45,9 +45,6 @@ export async function shelfInArchive(file: Blob): Promise<Blob | undefined> {
   return Number.isFinite(size) ? file.slice(TAR_BLOCK, TAR_BLOCK + size) : undefined;
 }
 
-async function taken(response: Response | undefined): Promise<Taken> {
-  if (isAway(response)) return { problem: AWAY_PROBLEM };
-  if (!response.ok) return { problem: await messageOf(response) };
-  const read = takenSchema.safeParse(await response.json().catch(() => undefined));
-  return read.success ? read.data : { problem: "the server's answer cannot be read" };
+function taken(response: Response | undefined): Promise<Answer<Taken>> {
+  return answered(response, (body) => takenSchema.safeParse(body).data);
 }

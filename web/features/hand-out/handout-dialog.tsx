@@ -8,7 +8,8 @@ import {
   type Paper,
 } from "@intonazione/core/handout";
 import { useEffect, useMemo, useState } from "react";
-import { fetchPages, fetchPdf, fetchPicture, type HandoutAnswer } from "@/calls/handout";
+import { problemOf, type Answer } from "@/calls/answer";
+import { fetchPages, fetchPdf, fetchPicture } from "@/calls/handout";
 import { selectSong, useSong } from "@/open-song/context";
 import { Button } from "@/ui/button";
 import { Check } from "@/ui/check";
@@ -69,9 +70,9 @@ export function HandoutDialog({ onClose }: { readonly onClose: () => void }) {
       void fetchPages(song, options).then((answer) => {
         if (isGone) return;
         setShown(
-          answer.ok
+          answer.kind === "done"
             ? { kind: "done", options, ...answer.value }
-            : { kind: "failed", problem: answer.problem },
+            : { kind: "failed", problem: problemOf(answer) },
         );
       });
     }, 250);
@@ -80,13 +81,13 @@ export function HandoutDialog({ onClose }: { readonly onClose: () => void }) {
       clearTimeout(timer);
     };
   }, [song, options, attempt]);
-  const save = async (name: string, ending: string, file: Promise<HandoutAnswer<Blob>>) => {
+  const save = async (name: string, ending: string, file: Promise<Answer<Blob>>) => {
     setMaking(ending);
     setProblem(undefined);
     const answer = await file;
     setMaking(undefined);
-    if (answer.ok) saveAs(answer.value, name, ending);
-    else setProblem(answer.problem);
+    if (answer.kind === "done") saveAs(answer.value, name, ending);
+    else setProblem(problemOf(answer));
   };
   const isBusy = making !== undefined || parts.size === 0;
   return (

@@ -43,12 +43,12 @@ export function SongFromFile() {
   };
   const keepShelf = async ({ bytes, archive }: FileAtHand) => {
     const answer = await (archive ? takeInShelfWithRecordings(archive) : takeInShelf(bytes));
-    if ("problem" in answer) {
-      setProblem(answer.problem);
+    if (answer.kind !== "done") {
+      setProblem(problemOf(answer));
       setFile(undefined);
-    } else if (archive && answer.findings.length > 0) {
+    } else if (archive && answer.value.findings.length > 0) {
       // What a shelf lacks was told before it was taken in; of its recordings nobody knew.
-      const lacks = answer.findings.map(({ message }) => message).join("; ");
+      const lacks = answer.value.findings.map(({ message }) => message).join("; ");
       setProblem(`The songs are on the shelf. Not all of its recordings are: ${lacks}.`);
       setFile(undefined);
     } else router.push("/");

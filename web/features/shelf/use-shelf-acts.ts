@@ -1,10 +1,10 @@
 import type { SongState } from "@intonazione/core/catalogue";
 import { useCallback, useState } from "react";
+import { problemOf, type Answer } from "@/calls/answer";
 import {
   changeCollection,
   changeSongs,
   fetchCollections,
-  type Answer,
   type Card,
   type CollectionRow,
 } from "@/calls/shelf-cards";
@@ -33,7 +33,7 @@ export function useShelfActs(view: ShelfView, first: readonly CollectionRow[]) {
 
   const lookUpCollections = async () => {
     const rows = await fetchCollections();
-    if (!("problem" in rows)) setCollections(rows);
+    if (rows.kind === "done") setCollections(rows.value);
   };
   const afresh = async () => {
     await Promise.all([view.again(), lookUpCollections()]);
@@ -43,8 +43,8 @@ export function useShelfActs(view: ShelfView, first: readonly CollectionRow[]) {
     asking: Promise<Answer<Value>>,
   ): Promise<Value | undefined> => {
     const answer = await asking;
-    if (!("problem" in answer)) return answer;
-    setDone({ words: answer.problem, isProblem: true });
+    if (answer.kind === "done") return answer.value;
+    setDone({ words: problemOf(answer), isProblem: true });
     await afresh();
     return undefined;
   };

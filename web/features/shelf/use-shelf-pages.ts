@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { CARDS_A_PAGE } from "@intonazione/core/catalogue";
+import { problemOf } from "@/calls/answer";
 import {
   addressQuery,
   fetchCards,
@@ -49,11 +50,11 @@ export function useShelfPages(address: ShelfAddress, first: CardPage) {
       page = await fetchCards(wanted, 0, signal);
       if (signal?.aborted || addressQuery(wanted) !== addressQuery(current.current)) return;
     } while (changes.current !== before);
-    if ("problem" in page) setProblem(page.problem);
+    if (page.kind !== "done") setProblem(problemOf(page));
     else {
       asking.current.clear();
       setProblem(undefined);
-      setFound(foundFrom(addressQuery(wanted), page));
+      setFound(foundFrom(addressQuery(wanted), page.value));
     }
   }, []);
 
@@ -76,14 +77,14 @@ export function useShelfPages(address: ShelfAddress, first: CardPage) {
         if (found.cards.has(from) || from >= found.total || asking.current.has(page)) continue;
         asking.current.add(page);
         void fetchCards(current.current, from).then((answer) => {
-          if ("problem" in answer) {
+          if (answer.kind !== "done") {
             asking.current.delete(page);
-            setProblem(answer.problem);
+            setProblem(problemOf(answer));
             return;
           }
           setFound((before) => {
             if (before.query !== addressQuery(current.current)) return before;
-            const more = foundFrom(before.query, answer, from);
+            const more = foundFrom(before.query, answer.value, from);
             return { ...more, cards: new Map([...before.cards, ...more.cards]) };
           });
         });
