@@ -1,33 +1,26 @@
-import type { HandoutOptions } from "@intonazione/core/handout";
 import type { Finding } from "@intonazione/core/foundation";
 import type { StudioShelf } from "@intonazione/core/formats/shelf";
-import type { Song } from "@intonazione/core/score";
+import type { Made } from "../handout/read-handout";
 import type { ShelfTexts } from "../shelf/shelf-texts";
 import { JobPool } from "./pool";
 
+/** A wish for paper as it came in, not read yet, and when. */
+interface HandoutGiven {
+  readonly body: Uint8Array;
+  readonly now: Date;
+}
+
 /** What is set, drawn, packed and unpacked in threads: each kind with what it is given and what it makes. */
 export interface PaperWork {
-  readonly pdf: {
-    readonly given: { readonly song: Song; readonly options: HandoutOptions; readonly made: Date };
-    readonly makes: Uint8Array;
-  };
+  readonly pdf: { readonly given: HandoutGiven; readonly makes: Made<Uint8Array> };
   /** The first pages as SVG, and how many there are. */
   readonly pages: {
-    readonly given: {
-      readonly song: Song;
-      readonly options: HandoutOptions;
-      readonly most: number;
-    };
-    readonly makes: { readonly count: number; readonly pages: readonly string[] };
+    readonly given: HandoutGiven;
+    readonly makes: Made<{ readonly count: number; readonly pages: readonly string[] }>;
   };
   readonly picture: {
-    readonly given: {
-      readonly song: Song;
-      readonly options: HandoutOptions;
-      readonly phraseId: string | undefined;
-      readonly as: "svg" | "png";
-    };
-    readonly makes: string | Uint8Array;
+    readonly given: HandoutGiven;
+    readonly makes: Made<{ readonly kind: "svg" | "png"; readonly content: string | Uint8Array }>;
   };
   readonly "pack-shelf": {
     readonly given: { readonly texts: ShelfTexts; readonly now: Date };
@@ -43,6 +36,7 @@ export interface PaperWork {
 }
 
 export type PaperKind = keyof PaperWork;
+export type HandoutKind = "pdf" | "pages" | "picture";
 
 const shared = globalThis as { intonazionePaper?: JobPool };
 

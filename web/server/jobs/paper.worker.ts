@@ -1,7 +1,11 @@
 import { readShelf, writeShelf } from "@intonazione/core/formats/shelf";
 import { handoutPages, handoutPdf, pageSvg, stripPng, stripSvg } from "@intonazione/press";
+import { readHandout, readPicture } from "../handout/read-handout";
 import { readTexts } from "../shelf/read-texts";
 import type { PaperKind, PaperWork } from "./paper";
+
+/** How many pages are shown before they are printed; the file has them all. */
+const MOST_SHOWN = 60;
 
 type Makers = {
   readonly [Kind in PaperKind]: (
@@ -10,13 +14,30 @@ type Makers = {
 };
 
 const makers: Makers = {
-  pdf: ({ song, options, made }) => handoutPdf(song, options, made),
-  pages: ({ song, options, most }) => {
-    const pages = handoutPages(song, options);
-    return { count: pages.length, pages: pages.slice(0, most).map(pageSvg) };
+  pdf: async ({ body, now }) => {
+    const wish = readHandout(body);
+    if (!wish.ok) return wish;
+    const { song, options } = wish.value;
+    return { ok: true, value: await handoutPdf(song, options, now) };
   },
-  picture: ({ song, options, phraseId, as }) =>
-    as === "svg" ? stripSvg(song, phraseId, options) : stripPng(song, phraseId, options),
+  pages: ({ body }) => {
+    const wish = readHandout(body);
+    if (!wish.ok) return wish;
+    const { song, options } = wish.value;
+    const pages = handoutPages(song, options);
+    return {
+      ok: true,
+      value: { count: pages.length, pages: pages.slice(0, MOST_SHOWN).map(pageSvg) },
+    };
+  },
+  picture: async ({ body }) => {
+    const wish = readPicture(body);
+    if (!wish.ok) return wish;
+    const { song, options, picture } = wish.value;
+    const { kind, phraseId } = picture;
+    const draw = kind === "svg" ? stripSvg : stripPng;
+    return { ok: true, value: { kind, content: await draw(song, phraseId, options) } };
+  },
   "pack-shelf": ({ texts, now }) => {
     const { shelf, unread } = readTexts(texts);
     return { bytes: writeShelf(shelf, now, unread), unread: unread.length };

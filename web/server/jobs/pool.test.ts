@@ -30,6 +30,24 @@ describe("a pool of threads", () => {
     expect(await run({ kind: "say", words: "on" })).toBe("on");
   });
 
+  it("says so when its threads do not even start", async () => {
+    const broken = new JobPool({
+      filename: join(import.meta.dirname, "not-there.mjs"),
+      threads: 1,
+    });
+    for (let again = 0; again < 2; again++) {
+      const asked = broken.run({ kind: "say" }, { asker: "a" });
+      await expect(asked).rejects.toBeInstanceOf(Error);
+    }
+    await broken.close();
+    const unfit = join(import.meta.dirname, "pool.test-unfit.mjs");
+    const dead = new JobPool({ filename: unfit, threads: 1 });
+    for (let again = 0; again < 2; again++) {
+      await expect(dead.run({ kind: "say" }, { asker: "a" })).rejects.toBeInstanceOf(Crashed);
+    }
+    await dead.close();
+  });
+
   it("lets askers take turns, and says when to come again where too many wait", async () => {
     const done: string[] = [];
     const ask = async (words: string, asker: string) => {

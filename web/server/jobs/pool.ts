@@ -48,6 +48,8 @@ export class JobPool {
   // The pool's own queue puts what can be aborted first: who is next is decided here.
   private readonly queue = new FairQueue<Waiting>(({ asker }) => asker);
   private running = 0;
+  /** What ends the jobs that are being done, should a thread not even start. */
+  private readonly ends = new Set<(why: Crashed) => void>();
   private usualMs = FIRST_GUESS_MS;
 
   constructor({ filename, threads, mostWaiting = USUAL_WAITING }: PoolOptions) {
@@ -59,6 +61,11 @@ export class JobPool {
       maxThreads: this.threads,
       idleTimeout: IDLE_MS,
       resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB },
+    });
+    // The pool tries again and again to start such a thread; whoever waits for it is told.
+    this.pool.on("error", (error: unknown) => {
+      const why = new Crashed(error instanceof Error ? error.message : "a thread did not start");
+      for (const end of this.ends) end(why);
     });
   }
 
@@ -73,7 +80,7 @@ export class JobPool {
     else await this.turn(asker, signal);
     const began = performance.now();
     try {
-      const value = (await this.pool.run(job, { ...(signal && { signal }) })) as Value;
+      const value = (await this.inThread(job, signal)) as Value;
       this.usualMs += LEARNING * (performance.now() - began - this.usualMs);
       return value;
     } catch (error) {
@@ -82,6 +89,25 @@ export class JobPool {
       const next = this.queue.shift();
       if (next) next.start();
       else this.running--;
+    }
+  }
+
+  private async inThread(job: Job, signal: AbortSignal | undefined): Promise<unknown> {
+    const stop = new AbortController();
+    let end: (why: Crashed) => void = () => undefined;
+    const broken = new Promise<never>((_, reject) => {
+      end = (why) => {
+        reject(why);
+        stop.abort();
+      };
+    });
+    this.ends.add(end);
+    try {
+      const signals = signal ? [signal, stop.signal] : [stop.signal];
+      const done = this.pool.run(job, { signal: AbortSignal.any(signals) });
+      return await Promise.race([done, broken]);
+    } finally {
+      this.ends.delete(end);
     }
   }
 
@@ -115,6 +141,7 @@ export class JobPool {
 
 function outcomeOf(error: unknown, signal: AbortSignal | undefined): unknown {
   if (signal?.aborted) return new Cancelled();
+  if (error instanceof Crashed) return error;
   const message = error instanceof Error ? error.message : "";
   const { code } = error as { readonly code?: unknown };
   const isBreakdown = code === "ERR_WORKER_OUT_OF_MEMORY" || /worker.*exited/iu.test(message);

@@ -2,7 +2,8 @@ import { USUAL_HANDOUT } from "@intonazione/core/handout";
 import { demoSong, DEMO_SONGS } from "@intonazione/demo";
 import { describe, expect, it } from "vitest";
 import { POST as takePicture } from "./picture/route";
-import { readHandout } from "@/server/handout-api";
+import { readHandout } from "@/server/handout/read-handout";
+import { POST as printPages } from "./pages/route";
 import type { Problem } from "@/server/requests/problem";
 
 const song = demoSong(DEMO_SONGS[0]!);
@@ -22,7 +23,8 @@ describe("what is to be printed", () => {
   it("is the song as it stands in the page, and how", async () => {
     const { style, paper, footer } = options;
     const sent = { song, options: { lanes: ["staff"], style, paper, footer, partIds: ["a"] } };
-    expect(await readHandout(request(sent))).toEqual({
+    const body = new TextEncoder().encode(JSON.stringify(sent));
+    expect(readHandout(body)).toEqual({
       ok: true,
       value: { song, options: { ...sent.options, lanes: new Set(["staff"]) } },
     });
@@ -40,8 +42,7 @@ describe("what is to be printed", () => {
     ],
     ["a song that is none", { song: { title: "No more" }, options }, 422, "song-wrong"],
   ])("is refused where it is %s", async (_, body, status, code) => {
-    const asked = await readHandout(request(body));
-    expect(asked.ok || (await said(asked.response))).toEqual({ status, code });
+    expect(await said(await printPages(request(body)))).toEqual({ status, code });
   });
 
   it("is not printed for a page of another site", async () => {

@@ -1,15 +1,5 @@
-import { readHandout } from "@/server/handout-api";
-import { onPaper } from "@/server/jobs/paper";
-import { answer } from "@/server/requests/http";
+import { fileAnswer, handoutAnswer } from "@/server/handout/handout-answer";
 
 export function POST(request: Request): Promise<Response> {
-  return answer(request, async () => {
-    const asked = await readHandout(request);
-    if (!asked.ok) return asked.response;
-    const { song, options } = asked.value;
-    const pdf = await onPaper("pdf", { song, options, made: new Date() }, request);
-    return new Response(Uint8Array.from(pdf), {
-      headers: { "Content-Type": "application/pdf", "Cache-Control": "no-store" },
-    });
-  });
+  return handoutAnswer(request, "pdf", (pdf) => fileAnswer(pdf, "application/pdf"));
 }
