@@ -12,12 +12,6 @@ const MAX_MARK_BYTES = 10_000;
 /** What a document can be at all; its kind says the rest. */
 const plainValue = z.union([z.looseObject({}), z.array(z.unknown())]);
 
-/** A value within a body, or the answer that says what is wrong with it. */
-export function valueArriving<Value>(kind: DocumentKind<Value>, plain: unknown): Incoming<Value> {
-  const read = kind.format.read(plain);
-  return read.ok ? read : { ok: false, response: wrong(kind, read.error) };
-}
-
 function wrong<Value>({ format }: DocumentKind<Value>, findings: readonly Finding[]): Response {
   const message = findings[0]?.message ?? `the ${format.name} cannot be read`;
   return problem(422, { code: `${format.name}-wrong`, message, findings });
@@ -30,7 +24,9 @@ export async function readNew<Value>(
 ): Promise<Incoming<Value>> {
   const schema = z.object({ value: plainValue });
   const body = await readBody(request, schema, { what: "{ value }", maxBytes: kind.maxBytes });
-  return body.ok ? valueArriving(kind, body.value.value) : body;
+  if (!body.ok) return body;
+  const read = kind.format.read(body.value.value);
+  return read.ok ? read : { ok: false, response: wrong(kind, read.error) };
 }
 
 const baseVersion = z.int().min(1);
