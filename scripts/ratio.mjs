@@ -4,14 +4,14 @@ import { ROOT, say } from "./lib/run.mjs";
 
 /** How many of all lines of code are tests. Blank lines, comments and data tables don't count. */
 
-const FOLDERS = ["core", "web", "cli", "demo", "e2e", "scripts"];
+const FOLDERS = ["core", "web", "press", "cli", "demo", "e2e", "scripts"];
 const TEST = /(\.test\.tsx?|\.arbitraries\.ts|\.test-kit\.ts|^e2e\/.*\.ts)$/u;
 
 /** @param {string} folder @returns {string[]} */
 function sourcesIn(folder) {
   return readdirSync(join(ROOT, folder), { withFileTypes: true }).flatMap((entry) => {
     const path = `${folder}/${entry.name}`;
-    if (/^(node_modules|\.next.*|next-env\.d\.ts)$/u.test(entry.name)) return [];
+    if (/^(node_modules|\.next.*|next-env\.d\.ts|built|public)$/u.test(entry.name)) return [];
     if (entry.isDirectory()) return sourcesIn(path);
     return /\.(ts|tsx|mjs)$/u.test(entry.name) && !/\.data\.ts$/u.test(entry.name) ? [path] : [];
   });
