@@ -1,5 +1,8 @@
 import { execFileSync } from "node:child_process";
-import { readFile } from "node:fs/promises";
+import { createHash } from "node:crypto";
+import { mkdir, mkdtemp, readFile, rm, writeFile } from "node:fs/promises";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import { demoSongs } from "@intonazione/demo";
 import { writeMidi } from "@intonazione/core/formats/midi";
 import { writeMusicXml } from "@intonazione/core/formats/musicxml";
@@ -196,4 +199,41 @@ test("a whole shelf is taken along in one file, and taken in again", async ({ pa
   await page.getByRole("button", { name: "Put all of them on the shelf" }).click();
   await page.getByRole("link", { name: "Chalk Line, carried over" }).click();
   await expect(page.getByRole("heading", { name: "Chalk Line, carried over" })).toBeVisible();
+});
+
+test("a shelf comes in with its recordings, and takes them along again", async ({ page }) => {
+  const folder = await mkdtemp(join(tmpdir(), "intonazione-recordings-"));
+  const sound = Buffer.alloc(1_700_000, "RIFF0000WAVEfmt , a take of the harbour");
+  const name = `assets/${createHash("sha256").update(sound).digest("hex")}`;
+  const song = { ...lanterns!, title: "Harbour, with its take" };
+  const style = { stringSchool: "nominal", fretsFrom: "capo" } as const;
+  const shelf = { songs: [song], instruments: [], profiles: [], style };
+  await mkdir(join(folder, "assets"));
+  await writeFile(join(folder, "shelf.zip"), writeShelf(shelf, new Date()));
+  await writeFile(join(folder, name), sound);
+  const archive = join(folder, "shelf.tar");
+  const tar = (...args: string[]) => execFileSync("tar", args, { cwd: folder, encoding: "utf8" });
+  tar("--format=ustar", "-cf", archive, "shelf.zip", name);
+
+  await page.goto("/songs/new?from=tablature");
+  await page.getByLabel("File to read").setInputFiles(archive);
+  await expect(
+    page.getByText(/^A whole shelf: 1 song.*with its recordings \(2 MB\)$/u),
+  ).toBeVisible();
+  await page.getByRole("button", { name: "Put all of them on the shelf" }).click();
+  await expect(page.getByRole("link", { name: song.title })).toBeVisible();
+  const part = await page.request.get(`/api/${name}`, { headers: { Range: "bytes=8-11" } });
+  expect([part.status(), await part.text()]).toEqual([206, "WAVE"]);
+
+  await page.reload();
+  const [file] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("link", { name: "with its recordings (2 MB)" }).click(),
+  ]);
+  expect(file.suggestedFilename()).toMatch(/^shelf with recordings .*\.tar$/u);
+  await file.saveAs(join(folder, "out.tar"));
+  expect(tar("-tf", "out.tar").trim().split("\n")).toEqual(["shelf.zip", name]);
+  tar("-xf", "out.tar", "--one-top-level=out");
+  expect(Buffer.compare(await readFile(join(folder, "out", name)), sound)).toBe(0);
+  await rm(folder, { recursive: true });
 });
