@@ -43,6 +43,11 @@ test("an instrument comes into the rack, is changed, and leaves it without being
     await page.getByRole("button", { name: "Save", exact: true }).click();
     await expect(page.getByText(/Mudlark was changed in another window/u)).toBeVisible();
     await expect(page.getByLabel("Action")).toHaveValue("1.9");
+    await page.getByRole("button", { name: "Save", exact: true }).click();
+    await expect(page.getByRole("button", { name: "Save", exact: true })).toBeDisabled();
+    await other.reload();
+    await other.getByRole("button", { name: /^Mudlark/u }).click();
+    await expect(other.getByLabel("Action")).toHaveValue("1.9");
     await other.close();
   });
 

@@ -9,6 +9,7 @@ export { placeBars, withPlan, type PlacedBars, type PlacingOptions } from "./pla
 export { lineRequest, secondsPerWholeIn, tableFor, type PlacedPart } from "./place-part";
 export { planLine, type LineRequest, type Plan, type PlannedHand, type Scope } from "./plan-line";
 export { HAND_SIZES, USUAL_HAND, type HandSize, type PlayerHand } from "./player-hand";
+export { mergeProfiles } from "./merge-profiles";
 export {
   CONCERNS,
   MAX_OWN_PROFILES,

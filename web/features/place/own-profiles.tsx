@@ -4,6 +4,7 @@ import {
   CONCERNS,
   HAND_SIZES,
   MAX_OWN_PROFILES,
+  mergeProfiles,
   PROFILES,
   USUAL_HAND,
   type Concern,
@@ -38,7 +39,7 @@ const FACTORS: readonly (readonly [factor: number, words: string])[] = [
 ];
 
 const CHANGED_ELSEWHERE =
-  "The profiles were changed in another window: reload the page to see them.";
+  "The profiles are being changed in another window: try again in a moment.";
 
 /** The studio's placing profiles: made here, saved there, used by any song. */
 export function OwnProfiles() {
@@ -50,11 +51,18 @@ export function OwnProfiles() {
   const isKnown = profiles.some(({ id }) => id === draft.id);
   const save = async (next: readonly OwnProfile[], done: string) => {
     if (!at) return setSaid({ text: AWAY_PROBLEM, isProblem: true });
-    const answer = await profilesClient.save(at.id, next, profiles, at.version);
+    const { id } = at;
+    let value = next;
+    let answer = await profilesClient.save(id, value, profiles, at.version);
+    const theirs = answer.kind === "stale" ? await profilesClient.fetch(id) : undefined;
+    if (theirs) {
+      value = mergeProfiles(profiles, next, theirs.value);
+      answer = await profilesClient.save(id, value, theirs.value, theirs.version);
+    }
     if (answer.kind !== "done") {
       return setSaid({ text: problemOf(answer, CHANGED_ELSEWHERE), isProblem: true });
     }
-    store.setState({ profiles: next, profilesAt: { ...at, version: answer.value.version } });
+    store.setState({ profiles: value, profilesAt: { id, version: answer.value.version } });
     setSaid({ text: done, isProblem: false });
   };
   const keep = () => {

@@ -62,8 +62,8 @@ export function Rack({
     const answer = await asked;
     setBusy(false);
     if (answer.kind === "done") return answer.value;
-    const name = entry?.value.name ?? "The rack";
-    const stale = `${name} was changed in another window: reload the rack to see it`;
+    const name = entry?.value.name ?? "It";
+    const stale = `${name} was changed in another window; the rack shows that now. What you typed stays: save it again to put it on top.`;
     setMessage({ kind: "problem", text: problemOf(answer, stale) });
     return undefined;
   };
@@ -71,7 +71,14 @@ export function Rack({
     { id, value: before, version }: InRack,
     value: Instrument,
   ): Promise<InRack | undefined> => {
-    const saved = await settled(instrumentClient.save(id, value, before, version));
+    const asked = instrumentClient.save(id, value, before, version);
+    if ((await asked).kind === "stale") {
+      // Theirs comes here; what was typed is a draft, and can be saved over it.
+      const theirs = await instrumentClient.fetch(id);
+      if (theirs) setRack((now) => now.map((one) => (one.id === id ? { id, ...theirs } : one)));
+      keepDraft(id, values);
+    }
+    const saved = await settled(asked);
     return saved && { id, version: saved.version, value };
   };
   const add = async (value: Instrument): Promise<InRack | undefined> => {
