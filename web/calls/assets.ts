@@ -40,10 +40,7 @@ export async function sendAsset(
   file: Blob,
   { signal, onProgress, pauseAfter = (failures) => PAUSES_MS[failures - 1] }: Sending = {},
 ): Promise<Answer<Asset>> {
-  const begun = await answered(
-    await ask("/api/assets", "POST", { bytes: file.size }),
-    (body) => uploadSchema.safeParse(body).data,
-  );
+  const begun = await answered(await ask("/api/assets", "POST", { bytes: file.size }), readUpload);
   if (begun.kind !== "done") return begun;
   const path = `/api/assets/uploads/${begun.value.id}`;
   let received = 0;
@@ -53,13 +50,13 @@ export async function sendAsset(
       await ask(path, "DELETE");
       throw signal.reason;
     }
-    const answer = await put(path, received, file);
+    const answer = await put(path, received, file, signal);
     if (answer.kind === "refused" && answer.code !== "out-of-place") return answer;
     if (answer.kind === "done") {
       if ("asset" in answer.value) return { kind: "done", value: answer.value.asset };
       failures = 0;
       received = answer.value.received;
-    } else {
+    } else if (!signal?.aborted) {
       const pause = pauseAfter(++failures);
       if (pause === undefined) return { kind: "away" };
       await new Promise((resolve) => setTimeout(resolve, pause));
@@ -71,9 +68,10 @@ export async function sendAsset(
   }
 }
 
-async function put(path: string, from: number, file: Blob) {
+async function put(path: string, from: number, file: Blob, given: AbortSignal | undefined) {
   const body = file.slice(from, from + REQUEST_BYTES);
-  const signal = AbortSignal.timeout(REQUEST_TIMEOUT_MS);
+  const late = AbortSignal.timeout(REQUEST_TIMEOUT_MS);
+  const signal = given ? AbortSignal.any([given, late]) : late;
   const sent = fetch(`${path}?from=${from}`, { method: "PUT", body, signal });
   return answered(await sent.catch(() => undefined), readArrived);
 }

@@ -5,9 +5,8 @@ import { PostgresPieces } from "./postgres-pieces";
 
 const HOUR_MS = 3_600_000;
 const DAY_MS = 24 * HOUR_MS;
-/** How long bytes wait for a document that names them, and an upload for its next bytes. */
-const UNNAMED_FOR_MS = DAY_MS;
-const UNFINISHED_FOR_MS = 7 * DAY_MS;
+/** How long bytes wait for a document that names them, and an upload for its next bytes or its sender. */
+const WAITS_FOR_MS = DAY_MS;
 
 /**
  * Takes away what nothing points to: assets that no document names, neither in its newest version nor in
@@ -20,7 +19,7 @@ export async function sweepAssets(db: Kysely<Tables>, now: Date): Promise<number
   const unnamed = await db
     .selectFrom("assets")
     .select(["studio_id", "hash", "blob_id"])
-    .where("created_at", "<", new Date(now.getTime() - UNNAMED_FOR_MS))
+    .where("created_at", "<", new Date(now.getTime() - WAITS_FOR_MS))
     .where(isUnnamed)
     .execute();
   let count = 0;
@@ -31,7 +30,7 @@ export async function sweepAssets(db: Kysely<Tables>, now: Date): Promise<number
         .where("studio_id", "=", studio_id)
         .where("hash", "=", hash)
         // Sent again in between, it is young again.
-        .where("created_at", "<", new Date(now.getTime() - UNNAMED_FOR_MS))
+        .where("created_at", "<", new Date(now.getTime() - WAITS_FOR_MS))
         .where(isUnnamed)
         .executeTakeFirst();
       if (numDeletedRows > 0n) await new PostgresPieces(trx, studio_id).remove(blob_id);
@@ -80,16 +79,7 @@ async function sweepUploads(db: Kysely<Tables>, now: Date): Promise<void> {
   const left = await db
     .selectFrom("asset_uploads")
     .select(["id", "studio_id", "hash"])
-    .where((eb) =>
-      eb.or([
-        eb("updated_at", "<", new Date(now.getTime() - UNFINISHED_FOR_MS)),
-        // Who sent it has heard by now what it became.
-        eb.and([
-          eb("hash", "is not", null),
-          eb("updated_at", "<", new Date(now.getTime() - UNNAMED_FOR_MS)),
-        ]),
-      ]),
-    )
+    .where("updated_at", "<", new Date(now.getTime() - WAITS_FOR_MS))
     .execute();
   for (const { id, studio_id, hash } of left) {
     await inTransaction(db, async (trx) => {
