@@ -76,15 +76,22 @@ async function forgetThePast(db: Kysely<Tables>): Promise<void> {
 }
 
 async function sweepUploads(db: Kysely<Tables>, now: Date): Promise<void> {
+  const old = new Date(now.getTime() - WAITS_FOR_MS);
   const left = await db
     .selectFrom("asset_uploads")
-    .select(["id", "studio_id", "hash"])
-    .where("updated_at", "<", new Date(now.getTime() - WAITS_FOR_MS))
+    .select(["id", "studio_id"])
+    .where("updated_at", "<", old)
     .execute();
-  for (const { id, studio_id, hash } of left) {
+  for (const { id, studio_id } of left) {
     await inTransaction(db, async (trx) => {
-      await trx.deleteFrom("asset_uploads").where("id", "=", id).execute();
-      if (hash === null) await new PostgresPieces(trx, studio_id).remove(id);
+      const gone = await trx
+        .deleteFrom("asset_uploads")
+        .where("id", "=", id)
+        // Somebody may have gone on with it in between.
+        .where("updated_at", "<", old)
+        .returning("hash")
+        .executeTakeFirst();
+      if (gone?.hash === null) await new PostgresPieces(trx, studio_id).remove(id);
     });
   }
 }

@@ -97,7 +97,11 @@ export class UploadRepository {
       .returning("blob_id")
       .executeTakeFirstOrThrow();
     if (blob_id !== id) await this.pieces.remove(id);
-    await this.db.updateTable("asset_uploads").set({ hash }).where("id", "=", id).execute();
+    await this.db
+      .updateTable("asset_uploads")
+      .set({ hash, updated_at: new Date() })
+      .where("id", "=", id)
+      .execute();
     return { hash, bytes, type };
   }
 
