@@ -64,7 +64,10 @@ export function CardGrid({
   });
   const [active, setActive] = useState(0);
   const at = Math.min(active, Math.max(0, count - 1));
-  const focusing = useRef(false);
+  /** Whether the keys are to be at the active card, as soon and as often as it is drawn. */
+  const isWanted = useRef(false);
+  /** The wish for focus that was granted last. */
+  const given = useRef(0);
   const items = virtual.getVirtualItems();
   const start = (items[0]?.index ?? 0) * columns;
   const end = Math.min(count, ((items.at(-1)?.index ?? 0) + 1) * columns);
@@ -72,22 +75,32 @@ export function CardGrid({
   useEffect(() => onShow(start, end), [onShow, start, end]);
 
   useEffect(() => {
-    if (wantsFocus > 0) focusing.current = true;
+    if (wantsFocus > 0) isWanted.current = true;
   }, [wantsFocus]);
 
   useEffect(() => {
-    if (!focusing.current) return;
+    const letGo = () => (isWanted.current = false);
+    window.addEventListener("pointerdown", letGo);
+    return () => window.removeEventListener("pointerdown", letGo);
+  }, []);
+
+  // While it scrolls, a card may be drawn, gone and drawn again: the focus it takes along is given back.
+  useEffect(() => {
     const card = list.current?.querySelector<HTMLElement>(`[data-index="${at}"] [data-card-link]`);
-    if (!card) return;
-    focusing.current = false;
-    card.focus({ preventScroll: true });
+    const here = document.activeElement;
+    if (!isWanted.current || !card || here === card) return;
+    const isOurs = !here || here === document.body || here.matches("[data-card-link]");
+    if (isOurs || wantsFocus !== given.current) card.focus({ preventScroll: true });
+    // It has gone elsewhere.
+    else isWanted.current = false;
+    given.current = wantsFocus;
   });
 
   const goTo = (index: number) => {
     const next = Math.max(0, Math.min(count - 1, index));
     // At either end nothing moves: no later drawing may then take the focus from where it has gone.
     if (next === at) return;
-    focusing.current = true;
+    isWanted.current = true;
     setActive(next);
     virtual.scrollToIndex(Math.floor(next / columns));
   };

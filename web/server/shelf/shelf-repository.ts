@@ -1,3 +1,4 @@
+import { SONG_FORMAT } from "@intonazione/core/formats/json";
 import { inTransaction } from "../requests/in-transaction";
 import type {
   CataloguePart,
@@ -58,9 +59,7 @@ export class ShelfRepository {
   ) {}
 
   async page(query: ShelfQuery): Promise<ShelfPage> {
-    const { total } = await this.found(query)
-      .select(({ fn }) => fn.countAll<string>().as("total"))
-      .executeTakeFirstOrThrow();
+    const total = await this.total(query);
     const rows = await this.found(query)
       .select([
         "songs.id",
@@ -83,12 +82,12 @@ export class ShelfRepository {
           .as("collections"),
       )
       .orderBy(orderOf(query))
-      .orderBy("songs.id")
+      .orderBy("documents.id")
       .offset(query.from)
       .limit(query.limit)
       .execute();
     return {
-      total: Number(total),
+      total,
       songs: rows.map((row): SongCard => ({
         id: row.id,
         title: row.title,
@@ -133,12 +132,30 @@ export class ShelfRepository {
       where songs.id = given.id and studio_id = ${this.studioId}`.execute(this.db);
   }
 
-  private found({ wishes, isBin, collectionId }: ShelfQuery) {
+  private async total(query: ShelfQuery): Promise<number> {
+    const { wishes, collectionId, isBin } = query;
+    const isWhole = wishes.length === 0 && collectionId === undefined;
+    // All of them are counted in an index, without a look at what they are.
+    const counted = isWhole ? this.shelved(isBin) : this.found(query);
+    const { total } = await counted
+      .select(({ fn }) => fn.countAll<string>().as("total"))
+      .executeTakeFirstOrThrow();
+    return Number(total);
+  }
+
+  /** The documents of the shelf, or of its bin. */
+  private shelved(isBin: boolean) {
     return this.db
-      .selectFrom("songs")
-      .innerJoin("documents", "documents.id", "songs.id")
+      .selectFrom("documents")
+      .where("documents.studio_id", "=", this.studioId)
+      .where("kind", "=", SONG_FORMAT.name)
+      .where("removed_at", isBin ? "is not" : "is", null);
+  }
+
+  private found({ wishes, isBin, collectionId }: ShelfQuery) {
+    return this.shelved(isBin)
+      .innerJoin("songs", "songs.id", "documents.id")
       .where("songs.studio_id", "=", this.studioId)
-      .where("removed_at", isBin ? "is not" : "is", null)
       .$if(collectionId !== undefined, (query) =>
         query.where((eb) =>
           eb.exists(
