@@ -74,6 +74,8 @@ test("state, copy, title and bin by keys alone, each undone", async ({ page }) =
   await page.keyboard.press("ArrowRight");
   await page.keyboard.press("3");
   await expect(card(page, "Keyed 2").getByRole("button", { name: "State: ready" })).toBeVisible();
+  // Shown at once, it can be taken back as soon as the server knows of it.
+  await expect(done(page, "Keyed 2: ready")).toBeVisible();
   await page.keyboard.press("Control+z");
   await expect(card(page, "Keyed 2").getByRole("button", { name: "State: in work" })).toBeVisible();
 
