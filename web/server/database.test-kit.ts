@@ -1,6 +1,6 @@
 import { Kysely, PostgresDialect, sql } from "kysely";
 import { Pool } from "pg";
-import { openDatabase } from "./database";
+import { database, openDatabase } from "./database";
 import { migrate } from "./migrate";
 import type { Tables } from "./tables";
 
@@ -35,6 +35,22 @@ export async function createTestDatabase(purpose: string, upTo?: string): Promis
       await db.destroy();
       await sql`drop database ${sql.id(name)} with (force)`.execute(admin);
       await admin.destroy();
+    },
+  };
+}
+
+/** The same for tests of routes and pages: it is the database that the server itself opens. */
+export async function serveTestDatabase(purpose: string): Promise<TestDatabase> {
+  const test = await createTestDatabase(purpose);
+  const before = process.env["DATABASE_URL"];
+  process.env["DATABASE_URL"] = test.url;
+  return {
+    ...test,
+    drop: async () => {
+      await database().destroy();
+      await test.drop();
+      if (before === undefined) delete process.env["DATABASE_URL"];
+      else process.env["DATABASE_URL"] = before;
     },
   };
 }

@@ -71,14 +71,14 @@ export function Rack({
     { id, value: before, version }: InRack,
     value: Instrument,
   ): Promise<InRack | undefined> => {
-    const asked = instrumentClient.save(id, value, before, version);
-    if ((await asked).kind === "stale") {
+    const ask = async () => {
+      const answer = await instrumentClient.save(id, value, before, version);
       // Theirs comes here; what was typed is a draft, and can be saved over it.
-      const theirs = await instrumentClient.fetch(id);
+      const theirs = answer.kind === "stale" ? await instrumentClient.fetch(id) : undefined;
       if (theirs) setRack((now) => now.map((one) => (one.id === id ? { id, ...theirs } : one)));
-      keepDraft(id, values);
-    }
-    const saved = await settled(asked);
+      return answer;
+    };
+    const saved = await settled(ask());
     return saved && { id, version: saved.version, value };
   };
   const add = async (value: Instrument): Promise<InRack | undefined> => {

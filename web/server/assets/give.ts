@@ -4,10 +4,9 @@ import { PIECE_BYTES, type PieceStore } from "./piece-store";
 import { PostgresPieces } from "./postgres-pieces";
 
 /** What an answer with bytes always says: they never change, and never run as a page of ours. */
-function headOf({ hash, bytes, type }: StoredAsset): Record<string, string> {
+function headOf({ hash, type }: StoredAsset): Record<string, string> {
   return {
     "Content-Type": type,
-    "Content-Length": String(bytes),
     "Accept-Ranges": "bytes",
     ETag: `"${hash}"`,
     "Cache-Control": "private, max-age=31536000, immutable, no-transform",

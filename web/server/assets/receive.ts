@@ -46,7 +46,8 @@ export async function receive(
   return now.received < now.bytes ? { kind: "some", upload: now } : settled(again, now);
 }
 
-class CutOff extends Error {}
+/** What comes from a sender has broken off. */
+export class CutOff extends Error {}
 class TooMuch extends Error {}
 
 /** The bytes in whole pieces, and their end if `left` of them have come. */
@@ -75,7 +76,7 @@ export async function* pieces(
 }
 
 /** Tells a sender that went away from whatever else goes wrong. */
-async function* orCutOff(body: AsyncIterable<Uint8Array>): AsyncGenerator<Uint8Array> {
+export async function* orCutOff<Item>(body: AsyncIterable<Item>): AsyncGenerator<Item> {
   const reader = body[Symbol.asyncIterator]();
   for (;;) {
     const next = await reader.next().catch((reason: unknown) => {

@@ -7,6 +7,7 @@ import type { AfterCommit, StudioAccess } from "../requests/studio-access";
 import type { Tables } from "../tables";
 import type { DocumentKind } from "./document-kind";
 import type { DocumentSave, Made, SaveOutcome } from "./document-save";
+import { documentsOfKind } from "./documents-of-kind";
 import { sharedHeads, type Head, type Heads } from "./heads";
 import { insertDocuments } from "./insert-documents";
 import { MOST_CHANGES, textOfVersion, thinDocument } from "./revisions";
@@ -162,11 +163,8 @@ export class DocumentRepository<Value> {
   }
 
   private async count(): Promise<number> {
-    const { count } = await this.db
-      .selectFrom("documents")
+    const { count } = await documentsOfKind(this.db, this.studioId, this.kindName)
       .select(({ fn }) => fn.countAll<string>().as("count"))
-      .where("studio_id", "=", this.studioId)
-      .where("kind", "=", this.kindName)
       .executeTakeFirstOrThrow();
     return Number(count);
   }
@@ -177,11 +175,8 @@ export class DocumentRepository<Value> {
 
   /** Undefined when this studio has no such document, or has it in the bin. */
   private async versionOf(id: string): Promise<number | undefined> {
-    const row = await this.db
-      .selectFrom("documents")
+    const row = await documentsOfKind(this.db, this.studioId, this.kindName)
       .select("version")
-      .where("studio_id", "=", this.studioId)
-      .where("kind", "=", this.kindName)
       .where("id", "=", id)
       .where("removed_at", "is", null)
       .executeTakeFirst();

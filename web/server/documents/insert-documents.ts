@@ -7,7 +7,7 @@ import type { DocumentKind } from "./document-kind";
 /** What is put into one statement when many arrive. */
 const MOST_AT_ONCE = 50;
 
-interface Made<Value> {
+interface Arriving<Value> {
   readonly values: readonly Value[];
   readonly createdAt: Date;
   /** Of the one value, where it is given. */
@@ -19,7 +19,7 @@ export async function insertDocuments<Value>(
   trx: Kysely<Tables>,
   kind: DocumentKind<Value>,
   studioId: string,
-  { values, createdAt, id }: Made<Value>,
+  { values, createdAt, id }: Arriving<Value>,
 ): Promise<readonly string[]> {
   const ids: string[] = [];
   for (let from = 0; from < values.length; from += MOST_AT_ONCE) {

@@ -9,6 +9,7 @@ import {
 import { applyDifference, differenceOf } from "@intonazione/core/foundation";
 import { sql, type Kysely } from "kysely";
 import type { Tables } from "../tables";
+import { documentsOfKind } from "./documents-of-kind";
 import { revisionsToKeep, thinnableBefore } from "./thinning";
 
 /** What was saved once, without the document itself. */
@@ -106,11 +107,8 @@ export class RevisionRepository {
   }
 
   private async has(documentId: string): Promise<boolean> {
-    const row = await this.db
-      .selectFrom("documents")
+    const row = await documentsOfKind(this.db, this.studioId, this.kind)
       .select("id")
-      .where("studio_id", "=", this.studioId)
-      .where("kind", "=", this.kind)
       .where("id", "=", documentId)
       .executeTakeFirst();
     return row !== undefined;

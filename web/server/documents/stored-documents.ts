@@ -1,6 +1,7 @@
 import type { DocumentText } from "@intonazione/core/formats/json";
 import type { Kysely } from "kysely";
 import type { Tables } from "../tables";
+import { documentsOfKind } from "./documents-of-kind";
 
 /** A document as it is stored, not yet read. */
 export interface StoredDocument extends DocumentText {
@@ -23,12 +24,9 @@ export async function storedDocuments(
   ids?: readonly string[],
 ): Promise<ReadonlyMap<string, StoredDocument>> {
   if (ids?.length === 0) return new Map();
-  const rows = await db
-    .selectFrom("documents")
+  const rows = await documentsOfKind(db, studioId, kind)
     .innerJoin("revisions", "revisions.document_id", "documents.id")
     .select(["documents.id", "documents.version", "whole_version", "updated_at", "whole", "change"])
-    .where("documents.studio_id", "=", studioId)
-    .where("kind", "=", kind)
     .$if(ids !== undefined, (query) => query.where("documents.id", "in", ids!))
     .where("removed_at", "is", null)
     .where("refused", "=", false)

@@ -2,6 +2,7 @@ import { placeStyleSchema, SONG_FORMAT } from "@intonazione/core/formats/json";
 import { HANDOUT_LANES, PAPERS, type HandoutOptions, type Paper } from "@intonazione/core/handout";
 import { MAX_PARTS, type Song } from "@intonazione/core/score";
 import { z } from "zod";
+import { parsedJson } from "../requests/parsed-json";
 import type { Problem } from "../requests/problem";
 
 const handoutSchema = z.object({
@@ -73,12 +74,4 @@ export function readPicture(
 
 function refused(status: number, problem: Problem): Made<never> {
   return { ok: false, status, problem };
-}
-
-function parsedJson(bytes: Uint8Array): unknown {
-  try {
-    return JSON.parse(new TextDecoder().decode(bytes));
-  } catch {
-    return undefined;
-  }
 }

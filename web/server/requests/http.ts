@@ -2,6 +2,7 @@ import { z } from "zod";
 import { Busy, Cancelled } from "../../jobs/outcome";
 import { isUnreachable } from "../database";
 import { foreignProblem, hostAsked } from "./own-pages";
+import { parsedJson } from "./parsed-json";
 import type { Problem } from "./problem";
 
 /** What all routes and the page agree on. */
@@ -94,12 +95,4 @@ export async function readBytes(
     chunks.push(next.value);
   }
   return { ok: true, value: Buffer.concat(chunks) };
-}
-
-function parsedJson(bytes: Uint8Array): unknown {
-  try {
-    return JSON.parse(new TextDecoder().decode(bytes));
-  } catch {
-    return undefined;
-  }
 }

@@ -2,7 +2,7 @@ import { sql } from "kysely";
 import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
 import { demoRack, demoSong, DEMO_SONGS } from "@intonazione/demo";
 import { database } from "../database";
-import { createTestDatabase, TEST_SERVER, type TestDatabase } from "../database.test-kit";
+import { serveTestDatabase, TEST_SERVER, type TestDatabase } from "../database.test-kit";
 import { DocumentRepository } from "../documents/document-repository";
 import { CollectionRepository } from "../shelf/collection-repository";
 import { SONGS } from "../songs/song-kind";
@@ -19,16 +19,11 @@ describe.skipIf(!TEST_SERVER)("a request of a studio", () => {
   let studioId: string;
 
   beforeAll(async () => {
-    test = await createTestDatabase("with-studio");
-    vi.stubEnv("DATABASE_URL", test.url);
+    test = await serveTestDatabase("with-studio");
     studioId = (await createStudio(test.db, "Ours")).id;
   });
 
-  afterAll(async () => {
-    await database().destroy();
-    await test.drop();
-    vi.unstubAllEnvs();
-  });
+  afterAll(() => test.drop());
 
   const rack = () => new DocumentRepository(INSTRUMENTS, test.db, studioId).list();
   const put = ({ db, studio }: StudioAccess) =>

@@ -1,4 +1,5 @@
 import { SONG_FORMAT } from "@intonazione/core/formats/json";
+import { documentsOfKind } from "../documents/documents-of-kind";
 import { inTransaction } from "../requests/in-transaction";
 import type {
   CataloguePart,
@@ -145,11 +146,11 @@ export class ShelfRepository {
 
   /** The documents of the shelf, or of its bin. */
   private shelved(isBin: boolean) {
-    return this.db
-      .selectFrom("documents")
-      .where("documents.studio_id", "=", this.studioId)
-      .where("kind", "=", SONG_FORMAT.name)
-      .where("removed_at", isBin ? "is not" : "is", null);
+    return documentsOfKind(this.db, this.studioId, SONG_FORMAT.name).where(
+      "removed_at",
+      isBin ? "is not" : "is",
+      null,
+    );
   }
 
   private found({ wishes, isBin, collectionId }: ShelfQuery) {

@@ -5,7 +5,7 @@ import { MAX_FILE_BYTES } from "@intonazione/core/formats/files";
 import type { Finding } from "@intonazione/core/foundation";
 import { extract as extractTar } from "tar-stream";
 import { AssetRepository } from "../assets/asset-repository";
-import { pieces } from "../assets/receive";
+import { CutOff, orCutOff, pieces } from "../assets/receive";
 import { UploadRepository } from "../assets/upload-repository";
 import type { Again } from "../requests/with-studio";
 import { ASSET_FOLDER, SHELF_ENTRY } from "./pack-recordings";
@@ -39,7 +39,7 @@ export async function unpackWithRecordings(
   source.on("error", (error) => tar.destroy(error));
   source.pipe(tar);
   try {
-    for await (const entry of tar as unknown as AsyncIterable<TarEntry>) {
+    for await (const entry of orCutOff(tar as unknown as AsyncIterable<TarEntry>)) {
       const { name, size } = entry.header;
       const hash = /^[0-9a-f]{64}$/u.exec(name.slice(ASSET_FOLDER.length))?.[0];
       if (++count > MOST_ENTRIES) {
@@ -56,10 +56,13 @@ export async function unpackWithRecordings(
       entry.resume();
     }
   } catch (error) {
-    const why = error instanceof Error ? error.message : "unreadable";
+    // Whatever else went wrong is no fault of the archive.
+    if (!(error instanceof CutOff)) throw error;
+    const why = error.cause instanceof Error ? error.cause.message : "unreadable";
     say("archive-broken", `the archive breaks off: ${why}`);
+  } finally {
+    source.destroy();
   }
-  source.destroy();
   return { shelf, recordings, findings };
 }
 
@@ -72,7 +75,7 @@ interface TarEntry extends AsyncIterable<Uint8Array> {
 
 async function bytesOf(entry: TarEntry): Promise<Uint8Array> {
   const chunks: Uint8Array[] = [];
-  for await (const chunk of entry) chunks.push(chunk);
+  for await (const chunk of orCutOff(entry)) chunks.push(chunk);
   return Buffer.concat(chunks);
 }
 

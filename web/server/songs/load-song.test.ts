@@ -2,8 +2,7 @@ import { randomUUID } from "node:crypto";
 import { readText, SONG_FORMAT } from "@intonazione/core/formats/json";
 import { demoRack, demoSong, DEMO_SONGS } from "@intonazione/demo";
 import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
-import { database } from "../database";
-import { createTestDatabase, TEST_SERVER, type TestDatabase } from "../database.test-kit";
+import { serveTestDatabase, TEST_SERVER, type TestDatabase } from "../database.test-kit";
 import { DocumentRepository } from "../documents/document-repository";
 import { INSTRUMENTS, MAX_RACK } from "../studio-documents";
 import { loadSong } from "./load-song";
@@ -20,21 +19,14 @@ describe.skipIf(!TEST_SERVER)("a song for its page", () => {
   let test: TestDatabase;
   let studioId: string;
   let songId: string;
-  const before = process.env["DATABASE_URL"];
 
   beforeAll(async () => {
-    test = await createTestDatabase("load");
-    process.env["DATABASE_URL"] = test.url;
+    test = await serveTestDatabase("load");
     studioId = (await createStudio(test.db, "Ours")).id;
     songId = (await new DocumentRepository(SONGS, test.db, studioId).create(song))!.id;
   });
 
-  afterAll(async () => {
-    await database().destroy();
-    await test.drop();
-    if (before === undefined) delete process.env["DATABASE_URL"];
-    else process.env["DATABASE_URL"] = before;
-  });
+  afterAll(() => test.drop());
 
   it("comes with the studio's style and its rack, in the order they came in", async () => {
     const style = { stringSchool: "actual", fretsFrom: "nut" } as const;

@@ -1,12 +1,11 @@
 import { createHash, randomUUID } from "node:crypto";
 import fc from "fast-check";
-import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { AssetRepository } from "@/server/assets/asset-repository";
 import { bodyOf, soundOf } from "@/server/assets/assets.test-kit";
 import { PIECE_BYTES } from "@/server/assets/piece-store";
 import { UploadRepository } from "@/server/assets/upload-repository";
-import { database } from "@/server/database";
-import { createTestDatabase, TEST_SERVER, type TestDatabase } from "@/server/database.test-kit";
+import { serveTestDatabase, TEST_SERVER, type TestDatabase } from "@/server/database.test-kit";
 import { createStudio } from "@/server/studio-repository";
 import { GET, HEAD } from "./[hash]/route";
 import { POST } from "./route";
@@ -54,16 +53,11 @@ describe.skipIf(!TEST_SERVER)("assets over HTTP", () => {
   let otherId: string;
 
   beforeAll(async () => {
-    test = await createTestDatabase("assets");
-    vi.stubEnv("DATABASE_URL", test.url);
+    test = await serveTestDatabase("assets");
     studioId = (await createStudio(test.db, "Ours")).id;
     otherId = (await createStudio(test.db, "Theirs")).id;
   });
-  afterAll(async () => {
-    await database().destroy();
-    await test.drop();
-    vi.unstubAllEnvs();
-  });
+  afterAll(() => test.drop());
 
   const piecesKept = async () => {
     const rows = test.db.selectFrom("asset_pieces").select(({ fn }) => fn.countAll().as("count"));

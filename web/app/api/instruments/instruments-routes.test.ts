@@ -3,8 +3,7 @@ import type { Instrument } from "@intonazione/core/instrument";
 import { USUAL_STYLE } from "@intonazione/core/neck";
 import { demoRack } from "@intonazione/demo";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { database } from "@/server/database";
-import { createTestDatabase, TEST_SERVER, type TestDatabase } from "@/server/database.test-kit";
+import { serveTestDatabase, TEST_SERVER, type TestDatabase } from "@/server/database.test-kit";
 import { DocumentRepository } from "@/server/documents/document-repository";
 import { INSTRUMENTS, PROFILES } from "@/server/studio-documents";
 import { createStudio, currentStudio } from "@/server/studio-repository";
@@ -32,23 +31,16 @@ describe.skipIf(!TEST_SERVER)("the rack over HTTP", () => {
   let test: TestDatabase;
   let oursId: string;
   let foreignId: string;
-  const before = process.env["DATABASE_URL"];
 
   beforeAll(async () => {
-    test = await createTestDatabase("rack");
-    process.env["DATABASE_URL"] = test.url;
+    test = await serveTestDatabase("rack");
     oursId = (await createStudio(test.db, "Ours")).id;
     const theirs = await createStudio(test.db, "Theirs");
     foreignId = (await new DocumentRepository(INSTRUMENTS, test.db, theirs.id).create(electric))!
       .id;
   });
 
-  afterAll(async () => {
-    await database().destroy();
-    await test.drop();
-    if (before === undefined) delete process.env["DATABASE_URL"];
-    else process.env["DATABASE_URL"] = before;
-  });
+  afterAll(() => test.drop());
 
   it("takes instruments in, changes them over their own version only, and lets them go", async () => {
     const made = await read(POST(ask({ value: electric })));

@@ -5,8 +5,7 @@ import { USUAL_STYLE } from "@intonazione/core/neck";
 import type { Song } from "@intonazione/core/score";
 import { demoRack, demoSongs } from "@intonazione/demo";
 import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
-import { database } from "@/server/database";
-import { createTestDatabase, TEST_SERVER, type TestDatabase } from "@/server/database.test-kit";
+import { serveTestDatabase, TEST_SERVER, type TestDatabase } from "@/server/database.test-kit";
 import { DocumentRepository } from "@/server/documents/document-repository";
 import { SONGS } from "@/server/songs/song-kind";
 import { INSTRUMENTS } from "@/server/studio-documents";
@@ -23,12 +22,10 @@ describe.skipIf(!TEST_SERVER)("a whole shelf over HTTP", () => {
   let songs: DocumentRepository<Song>;
   let rack: DocumentRepository<Instrument>;
   let oursId: string;
-  const before = process.env["DATABASE_URL"];
   const [first, second, third] = demoSongs();
 
   beforeAll(async () => {
-    test = await createTestDatabase("shelf");
-    process.env["DATABASE_URL"] = test.url;
+    test = await serveTestDatabase("shelf");
     const ours = await createStudio(test.db, "Ours");
     const theirs = await createStudio(test.db, "Theirs");
     oursId = ours.id;
@@ -39,12 +36,7 @@ describe.skipIf(!TEST_SERVER)("a whole shelf over HTTP", () => {
     await new DocumentRepository(SONGS, test.db, theirs.id).create(third!);
   });
 
-  afterAll(async () => {
-    await database().destroy();
-    await test.drop();
-    if (before === undefined) delete process.env["DATABASE_URL"];
-    else process.env["DATABASE_URL"] = before;
-  });
+  afterAll(() => test.drop());
 
   const fetchShelf = () => GET(new Request("http://127.0.0.1/api/shelf"));
   const titles = async () =>

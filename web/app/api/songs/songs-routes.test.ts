@@ -3,8 +3,7 @@ import { readPieces, SONG_FORMAT } from "@intonazione/core/formats/json";
 import { fingerprint } from "@intonazione/core/foundation";
 import { demoSong, DEMO_SONGS } from "@intonazione/demo";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { database } from "@/server/database";
-import { createTestDatabase, TEST_SERVER, type TestDatabase } from "@/server/database.test-kit";
+import { serveTestDatabase, TEST_SERVER, type TestDatabase } from "@/server/database.test-kit";
 import { DocumentRepository } from "@/server/documents/document-repository";
 import { SONGS } from "@/server/songs/song-kind";
 import { createStudio } from "@/server/studio-repository";
@@ -34,22 +33,15 @@ const read = async (response: Promise<Response>) => {
 describe.skipIf(!TEST_SERVER)("songs over HTTP", () => {
   let test: TestDatabase;
   let foreignId: string;
-  const before = process.env["DATABASE_URL"];
 
   beforeAll(async () => {
-    test = await createTestDatabase("routes");
-    process.env["DATABASE_URL"] = test.url;
+    test = await serveTestDatabase("routes");
     await createStudio(test.db, "Ours");
     const theirs = await createStudio(test.db, "Theirs");
     foreignId = (await new DocumentRepository(SONGS, test.db, theirs.id).create(song))!.id;
   });
 
-  afterAll(async () => {
-    await database().destroy();
-    await test.drop();
-    if (before === undefined) delete process.env["DATABASE_URL"];
-    else process.env["DATABASE_URL"] = before;
-  });
+  afterAll(() => test.drop());
 
   it("are made, fetched, saved, and refused when stale", async () => {
     const made = await read(POST(ask({ value: song })));

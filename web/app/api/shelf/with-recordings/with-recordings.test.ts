@@ -9,8 +9,7 @@ import { bodyOf, soundOf } from "@/server/assets/assets.test-kit";
 import { PIECE_BYTES } from "@/server/assets/piece-store";
 import { PostgresPieces } from "@/server/assets/postgres-pieces";
 import { UploadRepository } from "@/server/assets/upload-repository";
-import { database } from "@/server/database";
-import { createTestDatabase, TEST_SERVER, type TestDatabase } from "@/server/database.test-kit";
+import { serveTestDatabase, TEST_SERVER, type TestDatabase } from "@/server/database.test-kit";
 import { DocumentRepository } from "@/server/documents/document-repository";
 import { SONGS } from "@/server/songs/song-kind";
 import { createStudio } from "@/server/studio-repository";
@@ -73,8 +72,7 @@ describe.skipIf(!TEST_SERVER)("a shelf with its recordings", () => {
     (await test.db.selectFrom("asset_pieces").select("number").execute()).length;
 
   beforeAll(async () => {
-    test = await createTestDatabase("recordings");
-    vi.stubEnv("DATABASE_URL", test.url);
+    test = await serveTestDatabase("recordings");
     studioId = (await createStudio(test.db, "Ours")).id;
     await new DocumentRepository(SONGS, test.db, studioId).createAll(songs);
     for (const sound of sounds) await keep(sound);
@@ -83,11 +81,7 @@ describe.skipIf(!TEST_SERVER)("a shelf with its recordings", () => {
     archive = new Uint8Array(await answer.arrayBuffer());
   });
   beforeEach(empty);
-  afterAll(async () => {
-    await database().destroy();
-    await test.drop();
-    vi.unstubAllEnvs();
-  });
+  afterAll(() => test.drop());
 
   it("goes out as one file and comes in again, every byte of it", async () => {
     const taken = await take(archive);
@@ -144,6 +138,17 @@ describe.skipIf(!TEST_SERVER)("a shelf with its recordings", () => {
     expect(kept.length).toBeLessThan(3);
     const pieces = kept.reduce((sum, { bytes }) => sum + Math.ceil(bytes / PIECE_BYTES), 0);
     expect(await pieceCount()).toBe(pieces);
+  });
+
+  it("is not called broken when it is the database that fails, and none of its songs come in", async () => {
+    vi.spyOn(console, "error").mockImplementation(() => undefined);
+    const failing = vi.spyOn(UploadRepository.prototype, "append");
+    failing.mockRejectedValueOnce(new Error("the disk is full"));
+    const taken = await take(archive);
+    vi.restoreAllMocks();
+    expect(taken).toMatchObject({ status: 500, body: { code: "server-failed" } });
+    const songsKept = test.db.selectFrom("songs").select("id").execute();
+    expect([(await songsKept).length, await pieceCount()]).toEqual([0, 0]);
   });
 
   it.each([
