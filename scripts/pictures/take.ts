@@ -116,7 +116,16 @@ await takeTwo(
       await page.getByRole("button", { name: "Bench guitar" }).click();
       const sweep = page.getByRole("button", { name: "Hold to go through all strings" });
       await sweep.dispatchEvent("pointerdown");
-      await page.waitForTimeout(7500);
+      // However slow the machine: when every string was heard, and one is heard just now.
+      await page.waitForFunction(
+        () =>
+          [...document.querySelectorAll("tr:has(kbd)")].every(
+            (row) => row.lastElementChild?.textContent !== "–",
+          ),
+        undefined,
+        { timeout: 60_000 },
+      );
+      await page.getByText(/^string \d: /u).waitFor();
       await sweep.dispatchEvent("pointerup");
     },
   },
