@@ -81,43 +81,56 @@ export default {
       severity: "error",
       // "song" is the screen that puts the others together.
       from: { path: "^web/features/(?!song/)([^/]+)/" },
-      to: { path: web("features"), pathNot: "^(@|web)/features/$1/" },
+      to: { path: web("features|stages"), pathNot: "^(@|web)/features/$1/" },
+    },
+    {
+      name: "stages-know-no-screen",
+      severity: "error",
+      from: { path: "^web/stages/" },
+      to: { path: "^(@|web)/(features/song|app|server)/" },
+    },
+    {
+      name: "stages-stand-alone",
+      severity: "error",
+      // The register lists them.
+      from: { path: "^web/stages/([^/]+)/" },
+      to: { path: "^(@|web)/stages/[^/]+/", pathNot: "^(@|web)/stages/$1/" },
     },
     {
       name: "shared-parts-look-up",
       severity: "error",
       from: { path: "^web/(ui|workers|worklets|calls)/" },
-      to: { path: web("features|app|server|open-song|documents") },
+      to: { path: web("features|stages|app|server|open-song|documents") },
     },
     {
       name: "documents-know-no-kind",
       severity: "error",
       from: { path: "^web/documents/" },
-      to: { path: web("features|app|server|open-song|ui|workers") },
+      to: { path: web("features|stages|app|server|open-song|ui|workers") },
     },
     {
       name: "open-song-looks-up",
       severity: "error",
       from: { path: "^web/open-song/" },
-      to: { path: web("features|app|server|ui") },
+      to: { path: web("features|stages|app|server|ui") },
     },
     {
       name: "server-knows-no-screen",
       severity: "error",
       from: { path: "^web/server/" },
-      to: { path: web("features|app|ui|open-song|documents|workers|calls") },
+      to: { path: web("features|stages|app|ui|open-song|documents|workers|calls") },
     },
     {
       name: "page-talks-to-the-server-over-http",
       severity: "error",
-      from: { path: "^web/(features|ui|open-song|documents|workers|worklets|calls)/" },
+      from: { path: "^web/(features|stages|ui|open-song|documents|workers|worklets|calls)/" },
       to: { path: web("server"), preCompilationOnly: false },
     },
     {
       name: "jobs-know-nobody",
       severity: "error",
       from: { path: "^web/jobs/", pathNot: TESTS },
-      to: { path: web("features|app|server|ui|open-song|workers|calls") },
+      to: { path: web("features|stages|app|server|ui|open-song|workers|calls") },
     },
     {
       name: "data-by-way-of-the-studio",

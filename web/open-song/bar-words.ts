@@ -5,7 +5,7 @@ import { tidyMarks, type BarMark, type Song, type Transaction } from "@intonazio
 import { stopAt } from "./cursor";
 import { contextOf, framesFor, partAt } from "./derived";
 import { barsHere } from "./selection";
-import type { SongState } from "./store";
+import type { SongState } from "./state/store";
 
 /** The bar at the cursor, what it says itself and what holds in it. */
 function barHere(state: SongState) {

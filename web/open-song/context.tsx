@@ -6,11 +6,13 @@ import { createContext, useContext } from "react";
 import { useStore } from "zustand";
 import type { InRack } from "@/calls/rack";
 import { partAt, placeNames } from "./derived";
+import type { Player } from "./playback/player";
 import type { Saver } from "@/documents/saver";
-import type { SongState, SongStore } from "./store";
+import type { SongState, SongStore } from "./state/store";
 
 export interface OpenSong {
   readonly store: SongStore;
+  readonly player: Pick<Player, "playOrStop" | "stop" | "leave">;
   /** Absent while the song is another window's, here to be read. */
   readonly saver: Saver<Song> | undefined;
   /** The studio's instruments, to be taken in hand. */

@@ -15,7 +15,7 @@ import {
 } from "@intonazione/core/score";
 import { nanoid } from "nanoid";
 import { contextOf, neckOfPart, partAt, tableOf } from "./derived";
-import type { SongState } from "./store";
+import type { SongState } from "./state/store";
 
 /** The call-out line as it stands: its text, what was understood of it, and what it would write. */
 export interface Draft {

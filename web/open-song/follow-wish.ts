@@ -2,7 +2,7 @@ import { profileById, type Wishes } from "@intonazione/core/placement";
 import { lineOf } from "@intonazione/core/score";
 import { Cancelled } from "@/jobs/outcome";
 import { atTheDesk } from "@/workers/at-the-desk";
-import type { SongStore } from "./store";
+import type { SongStore } from "./state/store";
 import { placeLine } from "./transactions";
 
 let underWay: AbortController | undefined;

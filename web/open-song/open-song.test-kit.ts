@@ -3,7 +3,8 @@ import { NO_CAPO, tuningById, usualInstrument } from "@intonazione/core/instrume
 import { USUAL_STYLE } from "@intonazione/core/neck";
 import { STRAIGHT } from "@intonazione/core/rhythm";
 import { newPart, type Part, type Song } from "@intonazione/core/score";
-import { createSongStore, type Opening, type SongStore } from "./store";
+import type { OpenSong } from "./context";
+import { createSongStore, type Opening, type SongStore } from "./state/store";
 
 /** A song for tests: two parts, and the guitar's phrases as they are called out. */
 export function songOf(callouts: readonly string[], details: Partial<Song> = {}): Song {
@@ -40,6 +41,17 @@ export function songOf(callouts: readonly string[], details: Partial<Song> = {})
       bars,
       others: [],
     })),
+  };
+}
+
+/** An open song around a store, with nothing that plays or saves. */
+export function openedOf(store: SongStore, rack: OpenSong["rack"] = []): OpenSong {
+  const still = () => undefined;
+  return {
+    store,
+    rack,
+    saver: undefined,
+    player: { playOrStop: still, stop: still, leave: still },
   };
 }
 

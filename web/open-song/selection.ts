@@ -6,7 +6,7 @@ import {
   type Bar,
   type LineEvent,
 } from "@intonazione/core/score";
-import type { SongState } from "./store";
+import type { SongState } from "./state/store";
 
 type Where = Pick<SongState, "history" | "cursor" | "selection">;
 

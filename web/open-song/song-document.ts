@@ -1,6 +1,6 @@
 import { mergeSongs, type Song } from "@intonazione/core/score";
 import type { OpenDocument } from "@/documents/saver";
-import type { SongStore } from "./store";
+import type { SongStore } from "./state/store";
 import { mergeWindows } from "./transactions";
 
 /** The open song as a document to be saved. */

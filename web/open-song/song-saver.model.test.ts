@@ -7,7 +7,7 @@ import type { LocalCopy } from "@/documents/local-copies";
 import { Saver } from "@/documents/saver";
 import { songOf, storeOf } from "./open-song.test-kit";
 import { songDocument } from "./song-document";
-import type { SongStore } from "./store";
+import type { SongStore } from "./state/store";
 import { renamePhrase } from "./transactions";
 
 /** What can happen to two windows of one song, in any order. */

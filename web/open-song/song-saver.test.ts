@@ -7,7 +7,7 @@ import type { Version } from "@/calls/documents";
 import type { LocalCopy } from "@/documents/local-copies";
 import { Saver, startingPoint } from "@/documents/saver";
 import { songDocument } from "./song-document";
-import { createSongStore } from "./store";
+import { createSongStore } from "./state/store";
 import { setDetails } from "./transactions";
 
 const song = demoSong(DEMO_SONGS[0]!);

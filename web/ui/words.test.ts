@@ -9,9 +9,10 @@ import { fret, placeNamesOf, USUAL_STYLE } from "@intonazione/core/neck";
 import { fraction } from "@intonazione/core/rhythm";
 import type { Technique } from "@intonazione/core/score";
 import { describe, expect, it } from "vitest";
-import { countInWords, placeInWords, stringInWords, techniqueInWords } from "./words";
+import { countInWords, placeInWords, stringInWords, techniquesInWords } from "./words";
 
 const instrument = usualInstrument(tuningById("drop-d"), "Any");
+const pitch = { step: "E", alter: 0, octave: 2 } as const;
 const called = (stringSchool: StringSchool) =>
   placeNamesOf({ instrument, capo: NO_CAPO }, { ...USUAL_STYLE, stringSchool });
 
@@ -48,7 +49,15 @@ describe("music in words", () => {
     [{ kind: "slide-out", to: "below" }, "slid out down"],
     [{ kind: "tie" }, "held on"],
   ])("%j is %s", (technique, words) => {
-    expect(techniqueInWords(technique)).toBe(words);
+    const note = {
+      kind: "pitched",
+      id: "n",
+      pitch,
+      techniques: [technique],
+      pinned: false,
+    } as const;
+    const event = { kind: "notes", id: "e", duration: fraction(1, 4), notes: [note] } as const;
+    expect(techniquesInWords({ ...event, techniques: [] })).toEqual([words]);
   });
 
   it.each([
@@ -57,9 +66,13 @@ describe("music in words", () => {
     [3, 8, "and of 2"],
     [1, 16, "e of 1"],
     [15, 16, "a of 4"],
-    [1, 12, "second of three of 1"],
-    [1, 6, "third of three of 1"],
-    [1, 32, "within 1"],
+    [1, 12, "the middle of the triplet on 1"],
+    [2, 3, "the last of the triplet on 3"],
+    [1, 24, "the second of six on 1"],
+    [3, 20, "the fourth of five on 1"],
+    [1, 5, "the last of five on 1"],
+    [1, 32, "just after 1"],
+    [29, 32, "just after and of 4"],
   ])("%i/%i of a whole note into the bar is %s", (num, den, words) => {
     expect(countInWords(fraction(num, den), { beats: 4, unit: 4 })).toBe(words);
   });

@@ -1,21 +1,28 @@
+import { displayStringName } from "@intonazione/core/instrument";
 import { formatFret, type Place, type PlaceNames } from "@intonazione/core/neck";
 import { displayPitch } from "@intonazione/core/pitch";
-import { countAt, durationInWords, type Fraction, type Metre } from "@intonazione/core/rhythm";
-import type {
-  BendCourse,
-  EventTechnique,
-  LineEvent,
-  LinkKind,
-  Note,
-  Pluck,
-  Technique,
+import { beatAt, durationInWords, type Fraction, type Metre } from "@intonazione/core/rhythm";
+import {
+  notesOf,
+  type BendCourse,
+  type EventTechnique,
+  type LineEvent,
+  type LinkKind,
+  type Note,
+  type Pluck,
+  type Technique,
 } from "@intonazione/core/score";
 import { bendInWords } from "@intonazione/core/strip";
 
 /** Music in words, for panels and for those who hear the page instead of seeing it. */
 
-export function stringInWords(string: number, { strings }: PlaceNames): string {
-  const name = strings[string - 1] ?? String(string);
+/** A string's name by itself, with the signs of music. */
+export function stringName(string: number, { strings }: PlaceNames): string {
+  return displayStringName(strings[string - 1] ?? String(string));
+}
+
+export function stringInWords(string: number, names: PlaceNames): string {
+  const name = stringName(string, names);
   return /^\d/u.test(name) ? `string ${name}` : `${name} string`;
 }
 
@@ -42,7 +49,7 @@ const COURSE_IN_WORDS: Readonly<Record<BendCourse, readonly [string, string]>> =
   "pre-bend-and-release": ["bent", " before it is picked, and released"],
 };
 
-export function techniqueInWords(technique: Technique): string {
+function techniqueInWords(technique: Technique): string {
   switch (technique.kind) {
     case "bend": {
       const [before, after] = COURSE_IN_WORDS[technique.course];
@@ -107,7 +114,7 @@ const PLUCK_IN_WORDS: Readonly<Record<Pluck, string>> = {
 };
 
 /** Everything that is done to an event beside its pitches, in a teacher's words. */
-export function howInWords(event: LineEvent): readonly string[] {
+function howInWords(event: LineEvent): readonly string[] {
   const shared = [
     ...(event.kind === "notes" && event.grace
       ? [event.grace === "before" ? "grace note" : "grace note on the beat"]
@@ -118,6 +125,15 @@ export function howInWords(event: LineEvent): readonly string[] {
   return event.kind === "notes" && event.stroke
     ? [...shared, event.stroke === "down" ? "down-stroke" : "up-stroke"]
     : shared;
+}
+
+/** Everything that is done to an event and to its notes, or to one of them, in a teacher's words. */
+export function techniquesInWords(
+  event: LineEvent,
+  notes: readonly Note[] = notesOf(event),
+): readonly string[] {
+  const own = notes.flatMap((note) => (note.kind === "pitched" ? note.techniques : []));
+  return [...own.map(techniqueInWords), ...howInWords(event)];
 }
 
 function noteInWords(note: Note, names: PlaceNames): string {
@@ -139,19 +155,33 @@ export function eventInWords(event: LineEvent, names: PlaceNames): string {
   return [what, ...howInWords(event), durationInWords(event.duration)].join(", ");
 }
 
-const COUNT_IN_WORDS: Readonly<Record<string, string>> = {
-  "&": "and",
-  e: "e",
-  a: "a",
-  trip: "second of three",
-  let: "third of three",
+/** By the denominator of the place within its beat. */
+const DIVISION_IN_WORDS: Readonly<Record<number, string>> = {
+  3: "the triplet",
+  5: "five",
+  6: "six",
+  7: "seven",
+  9: "nine",
 };
+const ORDINALS = ["first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth"];
+const QUARTERS = ["", "e of ", "and of ", "a of "];
 
-/** @example countInWords(fraction(3, 8), COMMON_TIME) // "and of 2" */
+/**
+ * A moment of a bar as one counts it. Within a triplet the middle and the last are told apart; within
+ * five, six, seven and nine they are numbered; what is finer lies behind what was counted last.
+ * @example countInWords(fraction(3, 8), COMMON_TIME) // "and of 2"
+ * @example countInWords(fraction(2, 3), COMMON_TIME) // "the last of the triplet on 3"
+ */
 export function countInWords(onset: Fraction, metre: Metre): string {
-  const count = countAt(onset, metre);
-  if (/^\d/u.test(count)) return `on ${count}`;
-  const beat = Math.floor((onset.num * metre.unit) / onset.den) + 1;
-  const part = COUNT_IN_WORDS[count];
-  return part ? `${part} of ${beat}` : `within ${beat}`;
+  const { beat, within } = beatAt(onset, metre);
+  const { num, den } = within;
+  if (num === 0) return `on ${beat}`;
+  if (den === 2 || den === 4) return `${QUARTERS[(4 * num) / den]}${beat}`;
+  const division = DIVISION_IN_WORDS[den];
+  if (division === undefined) {
+    const counted = Math.floor((4 * num) / den);
+    return counted === 0 ? `just after ${beat}` : `just after ${QUARTERS[counted]}${beat}`;
+  }
+  const which = num === den - 1 ? "last" : den === 3 ? "middle" : ORDINALS[num];
+  return `the ${which} of ${division} on ${beat}`;
 }

@@ -1,3 +1,4 @@
+import { stringInSentence } from "../instrument/string-names";
 import { parseDuration } from "../rhythm/duration";
 import { fraction, type Fraction } from "../rhythm/fraction";
 import {
@@ -244,8 +245,8 @@ export class CalloutParser {
       if (note === "sticky" || !note) continue;
       const string = stringOf(note);
       if (string !== undefined && notes.some((other) => stringOf(other) === string)) {
-        const name = this.context.names.strings[string - 1];
-        const message = `the ${name} string already plays at this moment: expected another string`;
+        const called = stringInSentence(this.context.names.strings[string - 1]!);
+        const message = `${called} already plays at this moment: expected another string`;
         scanner.report("string-taken", noteStart, message);
         continue;
       }

@@ -1,3 +1,4 @@
+import { stringInSentence } from "../instrument/string-names";
 import { HARMONIC_FRETS, soundedAt } from "../neck/harmonic";
 import { fret, lastFretOf, midiAt, type Place } from "../neck/neck";
 import { parseFret, formatFret } from "../neck/place-names";
@@ -136,8 +137,8 @@ export class NoteReader {
   private fretOn(string: number, start: number): Place | undefined {
     const digits = this.scanner.take(/\d+/uy);
     if (!digits) {
-      const name = this.context.names.strings[string - 1];
-      this.scanner.slip("fret-expected", start, `a fret on the ${name} string, or x`);
+      const called = stringInSentence(this.context.names.strings[string - 1]!);
+      this.scanner.slip("fret-expected", start, `a fret on ${called}, or x`);
       return undefined;
     }
     const { neck, names } = this.context;
@@ -223,8 +224,8 @@ export class NoteReader {
     const course = `${isPre ? "pre-" : ""}bend${released}` as const;
     add(said, { kind: "bend", cents, course, ...(target && { to: target.to }) });
     if (place?.fret !== 0) return;
-    const name = this.context.names.strings[place.string - 1];
-    const message = `the open ${name} string cannot be bent: finger it, or take another place`;
+    const called = stringInSentence(this.context.names.strings[place.string - 1]!);
+    const message = `${called} cannot be bent open: finger it, or take another place`;
     scanner.report("bend-on-open-string", start, message, "warning");
   }
 

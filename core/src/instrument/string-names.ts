@@ -57,6 +57,16 @@ export function displayStringName(name: string): string {
   return name.replace("#", "♯").replace(/^([A-Gac-g])b$/u, "$1♭");
 }
 
+/**
+ * A string as a sentence calls it.
+ *
+ * @example stringInSentence("F#") // "the F♯ string"
+ * @example stringInSentence("5") // "string 5"
+ */
+export function stringInSentence(name: string): string {
+  return /^\d/u.test(name) ? `string ${name}` : `the ${displayStringName(name)} string`;
+}
+
 function nominalOf(family: InstrumentFamily, strings: number): string[] | undefined {
   return NOMINAL[`${family}-${strings}`]?.split(" ");
 }

@@ -43,9 +43,21 @@ const SUBDIVISION: Readonly<Record<string, string>> = {
  * @example countAt(fraction(3, 8), { beats: 4, unit: 4 }) // "&"
  */
 export function countAt(onset: Fraction, metre: Metre): string {
-  const beats = divide(onset, fraction(1, metre.unit));
-  const whole = Math.floor(toNumber(beats));
-  const rest = subtract(beats, fraction(whole));
-  if (rest.num === 0) return String(whole + 1);
-  return SUBDIVISION[`${rest.num}/${rest.den}`] ?? "";
+  const { beat, within } = beatAt(onset, metre);
+  if (within.num === 0) return String(beat);
+  return SUBDIVISION[`${within.num}/${within.den}`] ?? "";
+}
+
+/**
+ * The beat in which a moment of a bar lies, from 1, and how much of that beat is over.
+ *
+ * @example beatAt(fraction(3, 8), COMMON_TIME) // beat 2, within 1/2
+ */
+export function beatAt(
+  onset: Fraction,
+  { unit }: Metre,
+): { readonly beat: number; readonly within: Fraction } {
+  const beats = divide(onset, fraction(1, unit));
+  const before = Math.floor(toNumber(beats));
+  return { beat: before + 1, within: subtract(beats, fraction(before)) };
 }

@@ -5,10 +5,15 @@ import { eventsOf } from "@intonazione/core/score";
 import { useRef, useState, type KeyboardEvent } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { draftOf } from "@/open-song/draft";
-import { bringBackDraft, commitDraft, dropDraft, otherForm, turnTo } from "./actions";
+import {
+  bringBackDraft,
+  CALL_OUT_ID,
+  commitDraft,
+  dropDraft,
+  otherForm,
+  turnTo,
+} from "@/open-song/call-out-actions";
 import { SlipMarks } from "./slip-marks";
-
-export const CALL_OUT_ID = "call-out";
 
 /** The line in which a teacher says a phrase; it is read at every key and written by Enter. */
 export function CallOutLine() {

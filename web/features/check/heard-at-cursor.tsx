@@ -1,8 +1,7 @@
 "use client";
 
-import { barInWords } from "@/open-song/where";
 import { fretFromNut, type Neck } from "@intonazione/core/neck";
-import { displayChord, displayPitch, type Chord } from "@intonazione/core/pitch";
+import { displayChord, midiOf, type Chord } from "@intonazione/core/pitch";
 import { add, compare } from "@intonazione/core/rhythm";
 import {
   chordAt,
@@ -14,81 +13,43 @@ import {
 } from "@intonazione/core/score";
 import {
   degreeInChord,
-  degreeOf,
-  fingeredPitch,
   movableShapeOf,
   nameChord,
   shapesAlongNeck,
 } from "@intonazione/core/theory";
-import { midiOf } from "@intonazione/core/pitch";
-import { selectNames, useOpenSong, useSong } from "@/open-song/context";
-import { noteAt, stopsOf } from "@/open-song/cursor";
+import { useOpenSong } from "@/open-song/context";
+import type { Stop } from "@/open-song/cursor";
 import { frameAt, neckOfPart, shiftOf } from "@/open-song/derived";
 import { chordsInLine } from "@/open-song/heard-song";
 import { respell } from "@/open-song/transactions";
 import { Button } from "@/ui/button";
-import { countInWords, placeInWords } from "@/ui/words";
 import { fingeredChordName } from "./names";
 import { useLineHeard } from "./use-line-heard";
 
-/** What the selected note is: its degree in the key and over the chord, and what it sounds with. */
-export function HeardAtCursor() {
+/** What the selected note is over its chord, and what it sounds with. */
+export function HeardAtCursor({
+  part,
+  stop,
+  note,
+}: {
+  readonly part: Part;
+  readonly stop: Stop;
+  readonly note: Note | undefined;
+}) {
   const { store } = useOpenSong();
-  const { song, part, heard } = useLineHeard();
-  const names = useSong(selectNames);
-  const cursor = useSong((state) => state.cursor);
-  const stop = stopsOf(song, part.id).find(({ event }) => event.id === cursor.eventId);
-  if (!stop || !heard) {
-    return (
-      <p className="text-soft">
-        Select a note or a finding. Its degree, its chord and the shape it belongs to are said here.
-      </p>
-    );
-  }
-  const note = noteAt(stop.event, cursor);
-  const shift = shiftOf(part);
+  const { song, heard } = useLineHeard();
   const frame = frameAt(song, part.id, stop);
-  const at = add(frame.from, stop.onset);
-  const marked = chordAt(frame, at);
-  const sounding = chordsInLine(song, heard).findLast(
-    (one) => one.bar === stop.bar && compare(one.onset, stop.onset) <= 0,
-  );
-  const chord = marked ?? sounding?.readings[0]?.chord;
+  const sounding =
+    heard &&
+    chordsInLine(song, heard).findLast(
+      (one) => one.bar === stop.bar && compare(one.onset, stop.onset) <= 0,
+    );
+  const chord = chordAt(frame, add(frame.from, stop.onset)) ?? sounding?.readings[0]?.chord;
   return (
-    <div className="flex flex-col gap-3 text-[13px]">
-      <div className="border-b border-hairline pb-3">
-        <h2 className="font-serif text-xl leading-tight">
-          {note?.kind === "pitched"
-            ? `${displayPitch(note.pitch)}${note.place ? `, ${placeInWords(note.place, names)}` : ""}`
-            : note
-              ? "Dead stroke"
-              : "Rest"}
-        </h2>
-        <p className="mt-1 text-soft">
-          {barInWords(song, stop)}, {countInWords(at, frame.metre)}
-        </p>
-      </div>
+    <>
       {note?.kind === "pitched" && (
         <>
-          <dl className="grid grid-cols-[5rem_1fr] gap-y-0.5">
-            <dt className="text-soft">sounds</dt>
-            <dd className="font-semibold">{displayPitch(note.pitch)}</dd>
-            <dt className="text-soft">fingered</dt>
-            <dd>
-              {displayPitch(fingeredPitch(note.pitch, shift, song.key))}
-              {shift === 0 && <span className="text-soft"> as it sounds</span>}
-            </dd>
-            <dt className="text-soft">in the key</dt>
-            <dd>{degreeOf(note.pitch, song.key)}</dd>
-            {chord && (
-              <>
-                <dt className="text-soft">over {displayChord(chord)}</dt>
-                <dd>
-                  <OverChord note={note} chord={chord} />
-                </dd>
-              </>
-            )}
-          </dl>
+          {chord && <OverChord note={note} chord={chord} />}
           <div>
             <Button
               onClick={() =>
@@ -100,22 +61,22 @@ export function HeardAtCursor() {
           </div>
         </>
       )}
-      <AtOnce event={stop.event} part={part} shift={shift} />
-    </div>
+      <AtOnce event={stop.event} part={part} shift={shiftOf(part)} />
+    </>
   );
 }
 
 function OverChord({ note, chord }: { readonly note: PitchedNote; readonly chord: Chord }) {
   const { degree, isTarget } = degreeInChord(note.pitch, chord);
   return (
-    <>
-      {degree}
+    <p>
+      <span className="text-soft">over {displayChord(chord)}</span> {degree}
       {isTarget ? (
         <span className="text-verdigris-ink"> ● of the chord</span>
       ) : (
         <span className="text-soft"> a colour</span>
       )}
-    </>
+    </p>
   );
 }
 

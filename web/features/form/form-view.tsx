@@ -9,6 +9,7 @@ import { unfold, type PlayedPhrase, type Section } from "@intonazione/core/score
 import { CHORD_FRAMES, chordsOfFrame, type ChordFrame } from "@intonazione/core/theory";
 import { useMemo, useState } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
+import { LANDMARKS } from "@/open-song/state/view";
 import { newId } from "@/open-song/draft";
 import { addFrame, setForm } from "@/open-song/transactions";
 import { Button } from "@/ui/button";
@@ -52,7 +53,7 @@ export function FormView() {
       eventId: bars[0]!.events[0]!.id,
       noteId: undefined,
     });
-    store.setState({ writeView: "strips" });
+    store.goTo(LANDMARKS.strips);
   };
   return (
     <section

@@ -28,7 +28,8 @@ export function HandOutMenu() {
     <>
       <DropdownMenu.Root>
         <DropdownMenu.Trigger className={buttonLook()}>
-          <Download size={14} aria-hidden /> Hand out
+          <Download size={14} aria-hidden />{" "}
+          <span className="sr-only xl:not-sr-only">Hand out</span>
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
           <DropdownMenu.Content

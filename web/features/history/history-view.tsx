@@ -3,6 +3,7 @@
 import type { Song } from "@intonazione/core/score";
 import { useEffect, useMemo, useState } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
+import { LANDMARKS } from "@/open-song/state/view";
 import type { DrawBars } from "@/open-song/draw-bars";
 import { songClient, type Revision } from "@/calls/documents";
 import { bringBack } from "@/open-song/transactions";
@@ -111,7 +112,7 @@ export function HistoryView({ drawBars }: { readonly drawBars: DrawBars }) {
             onBringBack={() => {
               store.run(bringBack(song, timeOf(chosen.savedAt)));
               void songClient.mark(store.songId, chosen.id, { isRestored: true });
-              store.setState({ writeView: "strips" });
+              store.goTo(LANDMARKS.strips);
             }}
           />
         )}

@@ -10,6 +10,7 @@ import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
 import { PressButton } from "@/ui/press-button";
 import { OwnProfiles } from "./own-profiles";
+import { stringName } from "@/ui/words";
 
 const AROUND: readonly number[] = [1, 3, 5, 7, 9, 12, 15];
 const HIGHEST_POSITION = 17;
@@ -128,7 +129,7 @@ export function HintBar({
             isOn={withoutStrings.includes(string)}
             onChange={(isOn) => leave(string, isOn)}
           >
-            {names.strings[string - 1]}
+            {stringName(string, names)}
           </PressButton>
         ))}
       </div>

@@ -9,6 +9,7 @@ import { useMemo, useState } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import type { DrawLines } from "@/open-song/draw-bars";
 import { newId } from "@/open-song/draft";
+import { LANDMARKS } from "@/open-song/state/view";
 import { addPart } from "@/open-song/transactions";
 import { Button } from "@/ui/button";
 import { FindingList } from "@/ui/finding-list";
@@ -32,13 +33,7 @@ type Moved = RemappedPart & { readonly to: ChosenInstrument };
  * The current part on another instrument, tuning or capo: what sounds stays. Both versions stand
  * one above the other, and nothing is changed until the new one is kept as a part of its own.
  */
-export function MoveTo({
-  drawLine,
-  onClose,
-}: {
-  readonly drawLine: DrawLines;
-  readonly onClose: () => void;
-}) {
+export function MoveTo({ drawLine }: { readonly drawLine: DrawLines }) {
   const { store, rack } = useOpenSong();
   const [rackId, setRackId] = useState<string>();
   const [intent, setIntent] = useState<Intent>("sound");
@@ -72,7 +67,7 @@ export function MoveTo({
       noteId: undefined,
     });
     store.setState({ showsAllParts: true });
-    onClose();
+    store.goTo(LANDMARKS.places);
   };
 
   return (
@@ -87,7 +82,7 @@ export function MoveTo({
               "what sounds stays; every place is found anew"
             )}
           </p>
-          <Button look="quiet" onClick={onClose}>
+          <Button look="quiet" onClick={() => store.goTo(LANDMARKS.places)}>
             Leave it
           </Button>
           <Button look="main" disabled={!moved} onClick={() => moved && keep(moved)}>

@@ -3,7 +3,7 @@
 import type { Part } from "@intonazione/core/score";
 import { Check } from "@/ui/check";
 import { PressButton } from "@/ui/press-button";
-import { OPEN_FADER, type Fader, type PlaySettings } from "./settings";
+import { OPEN_FADER, type Fader, type PlaySettings } from "@/open-song/playback/settings";
 import { WavButton } from "./wav-button";
 
 /** What sounds beside the parts, how a loop gets faster, and how loud everybody is. */

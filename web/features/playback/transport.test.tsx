@@ -4,24 +4,17 @@ import { songOf, storeOf } from "@/open-song/open-song.test-kit";
 import { show } from "@/open-song/show.test-kit";
 import { allOf, textOf } from "@/ui/markup.test-kit";
 import { Mixer } from "./mixer";
-import { OPEN_FADER, USUAL_SETTINGS, type PlaySettings } from "./settings";
+import { OPEN_FADER, USUAL_SETTINGS, type PlaySettings } from "@/open-song/playback/settings";
+import type { PlayState } from "@/open-song/state/playback";
 import { Transport } from "./transport";
-import type { PlayState } from "./use-playback";
 
-const store = storeOf(songOf(["E0"]));
 const settingsOf = (change: Partial<PlaySettings>) => ({ ...USUAL_SETTINGS, ...change });
 const nothing = () => undefined;
-const transport = (state: PlayState, change: Partial<PlaySettings> = {}) =>
-  show(
-    store,
-    <Transport
-      settings={settingsOf(change)}
-      state={state}
-      onChange={nothing}
-      onPlay={nothing}
-      onStop={nothing}
-    />,
-  );
+const transport = (playing: PlayState, change: Partial<PlaySettings> = {}) => {
+  const store = storeOf(songOf(["E0"]));
+  store.setState({ playing, settings: settingsOf(change) });
+  return show(store, <Transport />);
+};
 const playing = (change: object): PlayState => ({
   kind: "playing",
   round: 0,
@@ -49,7 +42,7 @@ describe("the playback", () => {
       { kind: "stopped" },
       { range: "song", isLooping: true, tempoPercent: 45 },
     );
-    expect(markup).toMatch(/<option value="song" selected="">the song</u);
+    expect(markup).toMatch(/aria-label="What is played"[^>]*>.*the song/u);
     expect(markup).toMatch(/aria-pressed="true"[^>]*>.*Loop/u);
     expect(markup).toContain('aria-valuetext="45 per cent"');
     expect(textOf(markup)).toContain("45 %");

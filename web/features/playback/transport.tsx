@@ -1,12 +1,13 @@
 "use client";
 
 import { Play, Repeat, SlidersHorizontal, Square } from "lucide-react";
-import { selectSong, useSong } from "@/open-song/context";
+import { selectSong, useOpenSong, useSong } from "@/open-song/context";
+import { RANGES, type PlayRange, type PlaySettings } from "@/open-song/playback/settings";
+import { isSounding, type PlayState } from "@/open-song/state/playback";
 import { IconPopover } from "@/ui/icon-popover";
 import { PressButton } from "@/ui/press-button";
+import { Select } from "@/ui/select";
 import { Mixer } from "./mixer";
-import { RANGES, type PlayRange, type PlaySettings } from "./settings";
-import type { PlayState } from "./use-playback";
 
 const RANGE_NAME: Readonly<Record<PlayRange, string>> = {
   phrase: "this phrase",
@@ -15,45 +16,33 @@ const RANGE_NAME: Readonly<Record<PlayRange, string>> = {
 };
 
 /** Plays what is written: what, how fast, how often, and who is heard. */
-export function Transport({
-  settings,
-  onChange,
-  state,
-  onPlay,
-  onStop,
-}: {
-  readonly settings: PlaySettings;
-  readonly onChange: (settings: PlaySettings) => void;
-  readonly state: PlayState;
-  readonly onPlay: () => void;
-  readonly onStop: () => void;
-}) {
+export function Transport() {
+  const { store, player } = useOpenSong();
   const song = useSong(selectSong);
-  const set = (change: Partial<PlaySettings>) => onChange({ ...settings, ...change });
-  const isPlaying = state.kind === "playing" || state.kind === "preparing";
+  const settings = useSong((state) => state.settings);
+  const playing = useSong((state) => state.playing);
+  const isPlaying = useSong(isSounding);
+  const set = (change: Partial<PlaySettings>) =>
+    store.setState({ settings: { ...settings, ...change } });
   return (
     <div role="group" aria-label="Playback" className="flex items-center gap-1 text-[13px]">
       <button
         type="button"
-        onClick={isPlaying ? onStop : onPlay}
+        onClick={player.playOrStop}
         title={isPlaying ? "Stop (Space)" : "Play (Space)"}
-        className={`inline-flex w-18 items-center justify-center gap-1.5 rounded-md border px-2 py-1 font-medium ${isPlaying ? "border-madder bg-madder-wash text-madder" : "border-ink bg-sheet"}`}
+        className={`inline-flex w-18 items-center justify-center gap-1.5 rounded-md border px-2 py-0.5 font-medium ${isPlaying ? "border-madder bg-madder-wash text-madder" : "border-ink bg-sheet"}`}
       >
         {isPlaying ? <Square size={12} aria-hidden /> : <Play size={13} aria-hidden />}
         {isPlaying ? "Stop" : "Play"}
       </button>
-      <select
-        aria-label="What is played"
+      <Select
+        label="What is played"
         value={settings.range}
-        onChange={({ target }) => set({ range: target.value as PlayRange })}
-        className="w-24 rounded-sm border border-hairline bg-sheet px-1 py-1"
-      >
-        {RANGES.map((range) => (
-          <option key={range} value={range}>
-            {RANGE_NAME[range]}
-          </option>
-        ))}
-      </select>
+        options={RANGES.map((range) => ({ value: range, label: RANGE_NAME[range] }))}
+        onChange={(range) => set({ range })}
+        look="small"
+        className="w-26 justify-between"
+      />
       <PressButton isOn={settings.isLooping} onChange={(isLooping) => set({ isLooping })}>
         <Repeat size={13} aria-hidden />
         Loop
@@ -79,8 +68,8 @@ export function Transport({
       >
         <Mixer settings={settings} parts={song.parts} onChange={set} />
       </IconPopover>
-      <p role="status" className="max-w-24 truncate text-xs text-soft">
-        {inWords(state, settings)}
+      <p role="status" className="max-w-24 truncate text-xs text-soft empty:hidden">
+        {inWords(playing, settings)}
       </p>
     </div>
   );

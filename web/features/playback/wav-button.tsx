@@ -7,7 +7,7 @@ import { Cancelled } from "@/jobs/outcome";
 import { atTheDesk } from "@/workers/at-the-desk";
 import { saveAs } from "@/ui/save-as";
 import { Button } from "@/ui/button";
-import { gainsOf, type PlaySettings } from "./settings";
+import { gainsOf, type PlaySettings } from "@/open-song/playback/settings";
 
 /** The song as a sound file, rendered in a worker; it can be stopped. */
 export function WavButton({ settings }: { readonly settings: PlaySettings }) {

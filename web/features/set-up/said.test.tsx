@@ -5,8 +5,8 @@ import { demoRack } from "@intonazione/demo";
 import type { ReactNode } from "react";
 import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, it } from "vitest";
-import { OpenSongProvider, type OpenSong } from "@/open-song/context";
-import { songOf, storeOf } from "@/open-song/open-song.test-kit";
+import { OpenSongProvider } from "@/open-song/context";
+import { openedOf, songOf, storeOf } from "@/open-song/open-song.test-kit";
 import { allOf, textOf } from "@/ui/markup.test-kit";
 import { TuningChooser } from "./hand/tuning-chooser";
 import { KeepBar } from "./keep-bar";
@@ -14,15 +14,8 @@ import { SayFirst } from "./say-first";
 
 /** A view inside an open song; nothing is saved from here. */
 function shown(view: ReactNode, song: Song, studio: PlaceStyle = USUAL_STYLE): string {
-  const open: OpenSong = {
-    store: storeOf(song, { studio }),
-    saver: undefined,
-    rack: demoRack().map((instrument, index) => ({
-      id: String(index),
-      version: 1,
-      value: instrument,
-    })),
-  };
+  const rack = demoRack().map((value, index) => ({ id: String(index), version: 1, value }));
+  const open = openedOf(storeOf(song, { studio }), rack);
   return renderToStaticMarkup(<OpenSongProvider value={open}>{view}</OpenSongProvider>);
 }
 const [electric] = demoRack();

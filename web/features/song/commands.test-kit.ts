@@ -1,18 +1,8 @@
-import { vi } from "vitest";
-import type { SongStore } from "@/open-song/store";
+import { openedOf } from "@/open-song/open-song.test-kit";
+import type { SongStore } from "@/open-song/state/store";
+import { typeDigit } from "@/stages/write/strip-commands";
 import { commandsOf } from "./commands";
-import { typeDigit } from "./strip-commands";
 import { commandUnder } from "./use-keys";
-
-/** The screen of an open song, none of which does anything. */
-export const screen = {
-  openPalette: vi.fn(),
-  openMoveTo: vi.fn(),
-  openReadTab: vi.fn(),
-  showCallOut: vi.fn(),
-  playOrStop: vi.fn(),
-  movePhrase: vi.fn(),
-};
 
 let clock = 0;
 /**
@@ -25,7 +15,7 @@ export function press(store: SongStore, ...keys: string[]): void {
       typeDigit(store, Number(key), (clock += 5000));
       continue;
     }
-    const command = commandUnder(key, commandsOf(store, screen));
+    const command = commandUnder(key, commandsOf(openedOf(store)));
     if (!command) throw new Error(`no command under ${key}`);
     command.run();
   }

@@ -5,11 +5,12 @@ import { demoSongs } from "@intonazione/demo";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { noteAt, stopAt, stopsOf } from "@/open-song/cursor";
 import { neckOfPart, partAt } from "@/open-song/derived";
-import { songOf, storeOf } from "@/open-song/open-song.test-kit";
-import type { SongStore } from "@/open-song/store";
+import { openedOf, songOf, storeOf } from "@/open-song/open-song.test-kit";
+import type { SongStore } from "@/open-song/state/store";
+import { STAGES } from "@/stages/register";
 import { otherPlaces } from "@/ui/other-places";
 import { commandsOf } from "./commands";
-import { press, screen } from "./commands.test-kit";
+import { press } from "./commands.test-kit";
 import { nameOfKey } from "./use-keys";
 
 const noteHere = (store: SongStore): PitchedNote => {
@@ -21,21 +22,17 @@ const noteHere = (store: SongStore): PitchedNote => {
 
 describe("commands", () => {
   beforeEach(() => {
-    // The address follows the stage, and the caret the call-out line: both belong to the page.
-    vi.stubGlobal("window", {
-      location: { href: "http://x/" },
-      history: { replaceState: vi.fn() },
-    });
+    // The caret follows into the call-out line, which belongs to the page.
     vi.stubGlobal("requestAnimationFrame", vi.fn());
     vi.stubGlobal("document", { getElementById: () => null });
   });
   afterEach(() => void vi.unstubAllGlobals());
 
   it("have names and ids of their own, and in every stage keys that mean one thing", () => {
-    for (const stage of ["set-up", "write", "place"] as const) {
+    for (const { id: stage } of STAGES) {
       const store = storeOf(songOf(["E0"]), { stage });
       if (stage === "write") press(store, "ArrowRight");
-      const commands = commandsOf(store, screen);
+      const commands = commandsOf(openedOf(store));
       for (const all of [commands.map(({ id }) => id), commands.map(({ label }) => label)]) {
         expect(new Set(all).size).toBe(all.length);
       }
@@ -109,7 +106,7 @@ describe("commands", () => {
     expect(store.getState().rewriting).toBe("phrase1");
     press(store, "s");
     expect(store.getState().rewriting).toBeUndefined();
-    const lane = commandsOf(store, screen).find(({ id }) => id === "lane-value")!;
+    const lane = commandsOf(openedOf(store)).find(({ id }) => id === "lane-value")!;
     lane.run();
     expect(store.getState().lanes.has("value")).toBe(true);
     lane.run();

@@ -1,106 +1,99 @@
 import { lineOf } from "@intonazione/core/score";
 import { spellBars } from "@intonazione/core/theory";
-import { nextFinding } from "./show-finding";
-import { followWish } from "@/open-song/follow-wish";
-import { unpin, pinNote, writeLine } from "@/open-song/transactions";
-import { neckOfPart, partAt } from "@/open-song/derived";
-import { nextNote, noteAt, stopAt, walk, type Step } from "@/open-song/cursor";
-import { LANES, toggleLane } from "@/open-song/shown-lanes";
-import {
-  CHECK_VIEWS,
-  PLACE_VIEWS,
-  SET_UP_VIEWS,
-  WRITE_VIEWS,
-  type SongStore,
-} from "@/open-song/store";
-import { CALL_OUT_ID } from "@/features/call-out/call-out-line";
-import { turnTo } from "@/features/call-out/actions";
 import { download, SONG_JSON, TEXT_TAB, type FileWay } from "@/features/hand-out/download";
-import { otherPlaces } from "@/ui/other-places";
+import { BAR_FIELD_ID, EVENT_FIELD_ID } from "@/features/write/said-and-techniques";
+import { focusCallOut, turnTo } from "@/open-song/call-out-actions";
+import type { OpenSong } from "@/open-song/context";
+import { nextNote, walk, type Step } from "@/open-song/cursor";
+import { partAt } from "@/open-song/derived";
+import { noteHere } from "@/open-song/note-here";
+import { LANES, toggleLane } from "@/open-song/state/shown-lanes";
+import type { SongStore } from "@/open-song/state/store";
+import { LANDMARKS } from "@/open-song/state/view";
+import { pinNote, unpin, writeLine } from "@/open-song/transactions";
+import { STAGES, stageById, viewOf } from "@/stages/register";
+import type { Command } from "@/stages/command";
 import { switchTheme } from "@/ui/theme";
-import { BAR_FIELD_ID, EVENT_FIELD_ID } from "@/features/write/event-panel";
-import { SET_UP_VIEW_NAME } from "@/features/set-up/view-names";
-import type { Command } from "./command";
-import { goToStage } from "./stage-line";
-import { stripCommands } from "./strip-commands";
 
-/** What only the screen itself can do. */
-export interface ScreenActions {
-  readonly openPalette: () => void;
-  readonly openMoveTo: () => void;
-  readonly openReadTab: () => void;
-  readonly playOrStop: () => void;
-  readonly movePhrase: () => void;
-  /** The call-out line makes room for Move to…; this brings it back. */
-  readonly showCallOut: () => void;
+/** Every command of an open song: what the stage at hand means by its keys, then what all mean. */
+export function commandsOf(opened: OpenSong): readonly Command[] {
+  const { store } = opened;
+  return [
+    ...STAGES.flatMap((stage) =>
+      (stage.commandsHere?.(opened) ?? []).map((command): Command => ({
+        ...command,
+        isOn: () => stageById(store.getState().stage) === stage && (command.isOn?.() ?? true),
+      })),
+    ),
+    ...general(opened),
+    ...STAGES.flatMap((stage) => stage.commands?.(opened) ?? []),
+    ...leading(store),
+  ];
 }
 
-/** One key is one hint. */
-const HINTED_FRETS: readonly number[] = [1, 2, 3, 4, 5, 6, 7, 8, 9];
-
-function placeAround(store: SongStore, fret: number | undefined): void {
-  const { cursor, history } = store.getState();
-  const { phraseId, partId } = cursor;
-  if (phraseId === undefined) return;
-  const { around: _, ...others } = lineOf(history.song, phraseId, partId)?.wishes ?? {};
-  const wishes = fret === undefined ? others : { ...others, around: fret };
-  void followWish(store, { phraseId, partId }, wishes);
-}
-
-/** Every command of an open song. */
-export function commandsOf(store: SongStore, screen: ScreenActions): readonly Command[] {
+/** What every stage has. */
+function general({ store, player }: OpenSong): readonly Command[] {
   const hasEvent = () => {
     const { stage, cursor } = store.getState();
-    return stage === "write" && cursor.eventId !== undefined;
+    return stage === LANDMARKS.strips.stage && cursor.eventId !== undefined;
   };
   return [
-    { id: "palette", label: "All commands", keys: ["mod+k"], run: screen.openPalette },
+    {
+      id: "palette",
+      label: "All commands",
+      keys: ["mod+k"],
+      run: () => store.setState({ overlay: { kind: "palette" } }),
+    },
     { id: "undo", label: "Undo", keys: ["mod+z"], run: () => store.undo() },
     { id: "redo", label: "Redo", keys: ["mod+shift+z", "mod+y"], run: () => store.redo() },
-    ...stripCommands(store),
     ...walking(store),
-    {
-      id: "play",
-      label: "Play, or stop playing",
-      keys: [" "],
-      run: screen.playOrStop,
-    },
-    { id: "say", label: "Say a new phrase", keys: ["s"], run: () => sayNew(store, screen) },
+    { id: "play", label: "Play, or stop playing", keys: [" "], run: player.playOrStop },
+    { id: "say", label: "Say a new phrase", keys: ["s"], run: () => say(store, undefined) },
     {
       id: "rewrite",
       label: "Say this phrase anew",
       keys: ["e", "Enter"],
-      run: () => rewrite(store, screen),
+      run: () => {
+        const { phraseId } = store.getState().cursor;
+        if (phraseId !== undefined) say(store, phraseId);
+      },
     },
     {
       id: "say-event",
       label: "Say this event anew",
       keys: ["shift+Enter"],
       isOn: hasEvent,
-      run: () => focusField(EVENT_FIELD_ID),
+      run: () => focusField(store, EVENT_FIELD_ID),
     },
     {
       id: "say-bar",
       label: "Say chords, metre, tempo or pick-up of this bar",
       keys: ["shift+s"],
       isOn: hasEvent,
-      run: () => focusField(BAR_FIELD_ID),
+      run: () => focusField(store, BAR_FIELD_ID),
     },
     { id: "pin", label: "Pin the note here, or unpin it", keys: ["p"], run: () => pin(store) },
-    ...movesToRings(store),
     {
       id: "move-phrase",
       label: "Move this phrase to other frets, strings or a chord…",
       keys: ["shift+p"],
-      run: screen.movePhrase,
+      run: () => {
+        const { phraseId } = store.getState().cursor;
+        if (phraseId !== undefined) store.setState({ overlay: { kind: "move-phrase", phraseId } });
+      },
     },
     {
       id: "move-to",
       label: "Move to another instrument, tuning or capo…",
       keys: ["m"],
-      run: screen.openMoveTo,
+      run: () => store.goTo(LANDMARKS.moveTo),
     },
-    { id: "read-tab", label: "Read a tablature…", keys: ["t"], run: screen.openReadTab },
+    {
+      id: "read-tab",
+      label: "Read a tablature…",
+      keys: ["t"],
+      run: () => store.setState({ overlay: { kind: "read-tab" } }),
+    },
     { id: "next-part", label: "Next part", keys: ["."], run: () => changePart(store, 1) },
     { id: "previous-part", label: "Previous part", keys: [","], run: () => changePart(store, -1) },
     {
@@ -110,64 +103,22 @@ export function commandsOf(store: SongStore, screen: ScreenActions): readonly Co
       run: () => store.setState((state) => ({ showsAllParts: !state.showsAllParts })),
     },
     {
-      id: "set-up",
-      label: "Stage: Set up",
-      keys: ["u"],
-      run: () => goToStage(store, "set-up"),
+      id: "fold-panel",
+      label: "Fold the panel at the cursor, or bring it back",
+      keys: ["shift+d"],
+      run: () => fold(store, "panel"),
     },
-    ...SET_UP_VIEWS.map((view): Command => ({
-      id: `set-up-${view}`,
-      label: `Set up: ${SET_UP_VIEW_NAME[view]}`,
-      run: () => {
-        store.setState({ setUpView: view });
-        goToStage(store, "set-up");
-      },
-    })),
-    ...WRITE_VIEWS.map((view): Command => ({
-      id: `write-${view}`,
-      label: `Write: ${view}`,
-      run: () => {
-        store.setState({ writeView: view });
-        goToStage(store, "write");
-      },
-    })),
-    ...PLACE_VIEWS.map((view): Command => ({
-      id: `place-${view}`,
-      label: `Place: ${view}`,
-      run: () => {
-        store.setState({ placeView: view });
-        goToStage(store, "place");
-      },
-    })),
-    ...CHECK_VIEWS.map((view): Command => ({
-      id: `check-${view}`,
-      label: `Check: ${view}`,
-      run: () => {
-        store.setState({ checkView: view });
-        goToStage(store, "check");
-      },
-    })),
-    ...HINTED_FRETS.map((fret): Command => ({
-      id: `around-${fret}`,
-      label: `Place this phrase around fret ${fret}`,
-      keys: [`alt+${fret}`],
-      run: () => placeAround(store, fret),
-    })),
     {
-      id: "place-best",
-      label: "Place this phrase the best way",
-      keys: ["alt+0"],
-      run: () => placeAround(store, undefined),
+      id: "fold-neck",
+      label: "Fold the neck, or bring it back",
+      keys: ["shift+g"],
+      run: () => fold(store, "neck"),
     },
-    { id: "write", label: "Stage: Write", keys: ["w"], run: () => goToStage(store, "write") },
-    { id: "place", label: "Stage: Place", keys: ["l"], run: () => goToStage(store, "place") },
-    { id: "check", label: "Stage: Check", keys: ["shift+f"], run: () => goToStage(store, "check") },
     {
       id: "respell",
       label: "Spell this phrase by key and direction",
       run: () => respellPhrase(store),
     },
-    { id: "next-finding", label: "Next finding", keys: ["shift+n"], run: () => nextFinding(store) },
     ...LANES.map((lane): Command => ({
       id: `lane-${lane}`,
       label: `Show or hide the lane “${lane}”`,
@@ -185,6 +136,18 @@ export function commandsOf(store: SongStore, screen: ScreenActions): readonly Co
     },
     { id: "theme", label: "Day or evening theme", run: switchTheme },
   ];
+}
+
+/** The ways to every stage and view. */
+function leading(store: SongStore): readonly Command[] {
+  return STAGES.flatMap(({ id, name, key, views }) => [
+    { id, label: `Stage: ${name}`, keys: [key], run: () => store.goTo({ stage: id }) },
+    ...views.map((view): Command => ({
+      id: `${id}-${view.id}`,
+      label: `${name}: ${view.name}`,
+      run: () => store.goTo({ stage: id, view: view.id }),
+    })),
+  ]);
 }
 
 function walking(store: SongStore): readonly Command[] {
@@ -216,70 +179,45 @@ function walking(store: SongStore): readonly Command[] {
   ];
 }
 
-/** The note at the cursor with everything around it. */
-function noteHere(store: SongStore) {
-  const { history, cursor } = store.getState();
-  const stop = stopAt(history.song, cursor);
-  const note = stop && noteAt(stop.event, cursor);
-  if (!stop || note?.kind !== "pitched") return undefined;
-  const part = partAt(history.song, cursor.partId);
-  return { note, event: stop.event, part, at: { phraseId: stop.phraseId, partId: part.id } };
-}
-
-function movesToRings(store: SongStore): readonly Command[] {
-  return Array.from({ length: 9 }, (_, index) => ({
-    id: `ring-${index + 1}`,
-    label: `Move the note to ring ${index + 1}`,
-    keys: [String(index + 1)],
-    isOn: () => store.getState().stage === "place",
-    run: () => {
-      const here = noteHere(store);
-      const place = here && otherPlaces(here.note, here.event, neckOfPart(here.part))[index];
-      if (place) store.run(pinNote(here.at, here.note, place));
-    },
-  }));
-}
-
 function pin(store: SongStore): void {
-  const here = noteHere(store);
+  const here = noteHere(store.getState());
   if (!here?.note.place) return;
   const { at, note } = here;
   store.run(note.pinned ? unpin(at, note) : pinNote(at, note, here.note.place));
 }
 
-function sayNew(store: SongStore, screen: ScreenActions): void {
-  screen.showCallOut();
-  turnTo(store, undefined);
+/** Where the call-out line is not to be seen, what stands in its place gives way to it. */
+export function showCallOut(store: SongStore): void {
+  const { stage, views } = store.getState();
+  if (viewOf(stageById(stage), views[stage]).hasCallOut) return;
+  const here = stageById(stage).views.find(({ hasCallOut }) => hasCallOut);
+  store.goTo(here ? { stage, view: here.id } : LANDMARKS.strips);
+}
+
+function say(store: SongStore, phraseId: string | undefined): void {
+  showCallOut(store);
+  turnTo(store, phraseId);
   focusCallOut();
 }
 
-function rewrite(store: SongStore, screen: ScreenActions): void {
-  const { cursor } = store.getState();
-  if (cursor.phraseId === undefined) return;
-  screen.showCallOut();
-  turnTo(store, cursor.phraseId);
-  focusCallOut();
-}
-
-/**
- * The line takes the keys at once, so that none of the next ones is lost; once it shows the phrase's
- * words, the caret goes behind them.
- */
-export function focusCallOut(): void {
-  document.getElementById(CALL_OUT_ID)?.focus();
+/** A field of the panel, which may be folded. */
+function focusField(store: SongStore, id: string): void {
+  store.setState(({ folds }) => ({ folds: { ...folds, panel: false } }));
+  const field = document.getElementById(id);
+  if (field instanceof HTMLInputElement) return takeKeys(field);
   requestAnimationFrame(() => {
-    const field = document.getElementById(CALL_OUT_ID);
-    if (!(field instanceof HTMLTextAreaElement)) return;
-    field.focus();
-    field.setSelectionRange(field.value.length, field.value.length);
+    const shown = document.getElementById(id);
+    if (shown instanceof HTMLInputElement) takeKeys(shown);
   });
 }
 
-function focusField(id: string): void {
-  const field = document.getElementById(id);
-  if (!(field instanceof HTMLInputElement)) return;
+function takeKeys(field: HTMLInputElement): void {
   field.focus();
   field.select();
+}
+
+export function fold(store: SongStore, what: "panel" | "neck"): void {
+  store.setState(({ folds }) => ({ folds: { ...folds, [what]: !folds[what] } }));
 }
 
 function respellPhrase(store: SongStore): void {

@@ -2,7 +2,7 @@
 
 import { Rows3 } from "lucide-react";
 import { selectSong, useOpenSong, useSong } from "@/open-song/context";
-import { LANES, shownLanes, toggleLane, toggleOwnLanes } from "@/open-song/shown-lanes";
+import { LANES, shownLanes, toggleLane, toggleOwnLanes } from "@/open-song/state/shown-lanes";
 import { Check } from "@/ui/check";
 import { IconPopover } from "@/ui/icon-popover";
 

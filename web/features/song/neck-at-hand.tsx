@@ -3,17 +3,17 @@
 import type { Place } from "@intonazione/core/neck";
 import type { PitchedNote } from "@intonazione/core/score";
 import { useCallback } from "react";
-import { sayPlace } from "@/features/call-out/actions";
 import { NeckFigure } from "@/features/neck/neck-figure";
 import { selectNames, selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { noteAt, stopAt } from "@/open-song/cursor";
 import { neckOfPart } from "@/open-song/derived";
 import { runEdit, typeFret } from "@/open-song/strip-edits";
 import { pinNote } from "@/open-song/transactions";
-import { focusCallOut } from "./commands";
+import { focusCallOut, sayPlace } from "@/open-song/call-out-actions";
+import { showCallOut } from "./commands";
 
 /** The neck of the current part, which never leaves. */
-export function NeckAtHand({ onSaid }: { readonly onSaid: () => void }) {
+export function NeckAtHand() {
   const { store } = useOpenSong();
   const song = useSong(selectSong);
   const part = useSong(selectPart);
@@ -36,11 +36,11 @@ export function NeckAtHand({ onSaid }: { readonly onSaid: () => void }) {
         store.setState({ string: place.string });
         return runEdit(store, typeFret(store.getState(), place.fret, true));
       }
-      onSaid();
+      showCallOut(store);
       sayPlace(store, place);
       focusCallOut();
     },
-    [store, onSaid],
+    [store],
   );
   return (
     <NeckFigure

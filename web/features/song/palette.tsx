@@ -2,7 +2,7 @@
 
 import { Command as List } from "cmdk";
 import { Dialog as Radix } from "radix-ui";
-import type { Command } from "./command";
+import type { Command } from "@/stages/command";
 
 const KEY_SIGN: Readonly<Record<string, string>> = {
   ArrowRight: "→",

@@ -12,12 +12,13 @@ const timeFormat = new Intl.DateTimeFormat("en-GB", { hour: "2-digit", minute: "
 /** Says where the work is kept: never more than is true. */
 export function SaveState() {
   const saving = useSong((state) => state.saving);
-  const [text, color] = ((): [string, string] => {
+  const [text, color, rest = ""] = ((): [string, string, string?] => {
     switch (saving.kind) {
       case "saved":
         return [
-          `Saved ${timeFormat.format(saving.at)} · version ${saving.version}`,
+          `Saved ${timeFormat.format(saving.at)}`,
           "text-verdigris-ink",
+          ` · version ${saving.version}`,
         ];
       case "in-browser":
         return ["Kept in this browser", "text-soft"];
@@ -34,8 +35,13 @@ export function SaveState() {
     }
   })();
   return (
-    <p role="status" className={`px-1 text-[13px] whitespace-nowrap ${color}`}>
+    <p
+      role="status"
+      title={text}
+      className={`max-w-24 truncate px-1 text-[13px] xl:max-w-56 ${color}`}
+    >
       {text}
+      {rest !== "" && <span className="sr-only">{rest}</span>}
     </p>
   );
 }

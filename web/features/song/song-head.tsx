@@ -4,17 +4,17 @@ import { displayKey } from "@intonazione/core/pitch";
 import { formatFeel, formatMetre } from "@intonazione/core/rhythm";
 import { fingeredKey } from "@intonazione/core/theory";
 import { Command, Redo2, Undo2 } from "lucide-react";
-import { useEffect } from "react";
+import { useEffect, type ReactNode } from "react";
+import { HandOutMenu } from "@/features/hand-out/hand-out-menu";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { shiftOf } from "@/open-song/derived";
-import { HandOutMenu } from "@/features/hand-out/hand-out-menu";
-import { buttonLook } from "@/ui/button";
 import { PageHead } from "@/ui/page-head";
 import { ThemeSwitch } from "@/ui/theme-switch";
 import { SaveState } from "./save-state";
+import { StageLine } from "./stage-line";
 
-/** What the song is, where its work is kept, and what can be done from every stage. */
-export function SongHead({ onPalette }: { readonly onPalette: () => void }) {
+/** What the song is, its stages, where its work is kept, and what can be done from everywhere. */
+export function SongHead() {
   const { store } = useOpenSong();
   const song = useSong(selectSong);
   const part = useSong(selectPart);
@@ -25,49 +25,80 @@ export function SongHead({ onPalette }: { readonly onPalette: () => void }) {
     shift === 0
       ? `${displayKey(song.key)}, sounding and fingered`
       : `sounds in ${displayKey(song.key)}, fingered in ${displayKey(fingeredKey(song.key, shift))}`;
+  const facts = `${keys} · ♩ = ${song.tempoBpm} · ${formatMetre(song.metre)} · ${formatFeel(song.feel)}`;
   useEffect(() => {
     document.title = `${song.title} · Intonazione`;
   }, [song.title]);
-  const iconLook = "rounded-sm p-1.5 text-soft hover:text-ink disabled:opacity-40";
   return (
     <PageHead
+      isDense
       actions={
         <>
           <SaveState />
-          <button
-            type="button"
-            aria-label="Undo"
+          <IconButton
+            label="Undo"
             title={past ? `Undo: ${past}` : "Nothing to undo"}
-            disabled={past === undefined}
-            onClick={() => store.undo()}
-            className={iconLook}
+            isOff={past === undefined}
+            onPress={() => store.undo()}
           >
             <Undo2 size={16} aria-hidden />
-          </button>
-          <button
-            type="button"
-            aria-label="Redo"
+          </IconButton>
+          <IconButton
+            label="Redo"
             title={future ? `Redo: ${future}` : "Nothing to redo"}
-            disabled={future === undefined}
-            onClick={() => store.redo()}
-            className={iconLook}
+            isOff={future === undefined}
+            onPress={() => store.redo()}
           >
             <Redo2 size={16} aria-hidden />
-          </button>
+          </IconButton>
           <HandOutMenu />
-          <button type="button" onClick={onPalette} className={buttonLook()}>
-            <Command size={14} aria-hidden /> Commands
-          </button>
+          <IconButton
+            label="Commands"
+            title="All commands (Ctrl K)"
+            onPress={() => store.setState({ overlay: { kind: "palette" } })}
+          >
+            <Command size={16} aria-hidden />
+          </IconButton>
           <ThemeSwitch />
         </>
       }
     >
-      <h1 className="truncate font-serif text-2xl" title={song.title}>
-        {song.title}
-      </h1>
-      <p className="hidden truncate text-soft xl:block">
-        {keys} · ♩ = {song.tempoBpm} · {formatMetre(song.metre)} · {formatFeel(song.feel)}
-      </p>
+      <div className="min-w-0 flex-1 leading-tight">
+        <h1 className="truncate font-serif text-xl leading-tight" title={song.title}>
+          {song.title}
+        </h1>
+        <p className="truncate text-[11px] text-soft" title={facts}>
+          {facts}
+        </p>
+      </div>
+      <StageLine />
     </PageHead>
+  );
+}
+
+function IconButton({
+  label,
+  title,
+  isOff = false,
+  onPress,
+  children,
+}: {
+  readonly label: string;
+  readonly title: string;
+  readonly isOff?: boolean;
+  readonly onPress: () => void;
+  readonly children: ReactNode;
+}) {
+  return (
+    <button
+      type="button"
+      aria-label={label}
+      title={title}
+      disabled={isOff}
+      onClick={onPress}
+      className="rounded-sm p-1.5 text-soft hover:text-ink disabled:opacity-40"
+    >
+      {children}
+    </button>
   );
 }

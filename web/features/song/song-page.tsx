@@ -1,7 +1,6 @@
 "use client";
 
 import { SONG_FORMAT } from "@intonazione/core/formats/json";
-import type { Song } from "@intonazione/core/score";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
@@ -12,8 +11,11 @@ import { windowName } from "@/documents/window-name";
 import { OpenSongProvider, type OpenSong } from "@/open-song/context";
 import { songDocument } from "@/open-song/song-document";
 import { studioStyle } from "@/open-song/studio-style";
-import { rememberedLanes, rememberLanes } from "@/open-song/shown-lanes";
-import { createSongStore, STAGES, type Stage } from "@/open-song/store";
+import { Player } from "@/open-song/playback/player";
+import { foldsMemory } from "@/open-song/state/folds";
+import { rememberedLanes, rememberLanes } from "@/open-song/state/shown-lanes";
+import { createSongStore } from "@/open-song/state/store";
+import { stageById, USUAL_STAGE } from "@/stages/register";
 import type { LoadedSong, SongSurroundings } from "@/server/songs/load-song";
 import { Button, buttonLook } from "@/ui/button";
 import { Notice } from "@/ui/notice";
@@ -40,15 +42,20 @@ export function SongPage({ songId, stored, around, stage }: SongPageProps) {
   const [opened, setOpened] = useState<Opened>();
   useEffect(() => {
     let isGone = false;
-    let saver: Saver<Song> | undefined;
+    let leave = () => undefined as Promise<void> | undefined;
     void openSong(songId, stored, around, stage).then((open) => {
-      if (typeof open === "object") saver = open.saver;
-      if (isGone) void saver?.stop();
+      if (typeof open === "object") {
+        leave = () => {
+          open.player.leave();
+          return open.saver?.stop();
+        };
+      }
+      if (isGone) void leave();
       else setOpened(open);
     });
     return () => {
       isGone = true;
-      if (saver) farewell = saver.stop();
+      farewell = leave() ?? farewell;
     };
     // Stage and surroundings are where the page starts; later it follows the window, not the address.
     // eslint-disable-next-line react-hooks/exhaustive-deps
@@ -120,13 +127,16 @@ async function openSong(
   if (!start) return stored ? "unreadable" : "nothing";
   const { value: song, drafts, saving, version, base } = start;
   const studio = studioStyle(around?.style);
-  const known = STAGES.find((one): one is Stage => one === stage) ?? "write";
+  const known = stageById(stage ?? USUAL_STAGE.id).id;
   const lanes = rememberedLanes();
+  const folds = foldsMemory.read();
   const profiles = around?.profiles;
-  const opening = { songId, song, drafts, saving, stage: known, studio, lanes };
+  const opening = { songId, song, drafts, saving, stage: known, studio, lanes, folds };
   const store = createSongStore({ ...opening, ...(profiles && { profiles }) });
   store.subscribe((state, before) => {
     if (state.lanes !== before.lanes) rememberLanes(state.lanes);
+    if (state.folds !== before.folds) foldsMemory.write(state.folds);
+    if (state.stage !== before.stage) keepInAddress(state.stage);
   });
   const shelves = {
     keep: copies.keep.bind(copies),
@@ -134,12 +144,20 @@ async function openSong(
     fetch: songClient.fetch.bind(songClient, songId),
   };
   const rack = around?.rack ?? [];
+  const player = new Player(store);
   // Another window's copy is read and nothing else: its own window keeps and sends it.
-  if (saving.kind === "reading") return { store, rack, saver: undefined };
+  if (saving.kind === "reading") return { store, player, rack, saver: undefined };
   store.subscribe((state, before) => {
     if (state.drafts !== before.drafts) void copies.keepDrafts(state.drafts).catch(() => undefined);
   });
-  return { store, rack, saver: new Saver(songDocument(store), shelves, version, base) };
+  return { store, player, rack, saver: new Saver(songDocument(store), shelves, version, base) };
+}
+
+/** The address follows the stage, so that a reload stays there. */
+function keepInAddress(stage: string): void {
+  const address = new URL(window.location.href);
+  address.searchParams.set("stage", stage);
+  window.history.replaceState(window.history.state, "", address);
 }
 
 /** The page's outline while the song is being opened. */

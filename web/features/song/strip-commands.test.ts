@@ -7,10 +7,10 @@ import { describe, expect, it } from "vitest";
 import { contextOf } from "@/open-song/derived";
 import { songOf, storeOf } from "@/open-song/open-song.test-kit";
 import { selectedBars } from "@/open-song/selection";
-import type { SongStore } from "@/open-song/store";
+import type { SongStore } from "@/open-song/state/store";
 import { resay } from "@/open-song/strip-edits";
 import { press } from "./commands.test-kit";
-import { clipboardOf, typeDigit } from "./strip-commands";
+import { clipboardOf, typeDigit } from "@/stages/write/strip-commands";
 
 const KEYS = [
   ..."0357",

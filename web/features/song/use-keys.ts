@@ -1,7 +1,8 @@
 "use client";
 
 import { useEffect } from "react";
-import type { Command } from "./command";
+import type { Command } from "@/stages/command";
+import type { Clipboard } from "@/stages/stage";
 
 /** What a key press is called in the commands: `mod+shift+z`, `ArrowLeft`, `e`, `alt+7`. */
 export function nameOfKey(
@@ -53,16 +54,13 @@ export function useKeys(commands: readonly Command[], isBlocked: boolean): void 
   }, [commands, isBlocked]);
 }
 
-/** Copy, cut and paste on the strips; in a field they belong to the field. */
+/** Copy, cut and paste as the stage at hand means them; in a field they belong to the field. */
 export function useClipboard(
-  clipboard: {
-    readonly copy: () => string;
-    readonly cut: () => string;
-    readonly paste: (text: string) => string | undefined;
-  },
+  clipboard: Clipboard | undefined,
   onSlip: (message: string) => void,
 ): void {
   useEffect(() => {
+    if (!clipboard) return;
     const take = (how: () => string) => (event: ClipboardEvent) => {
       const isReading = window.getSelection()?.toString() !== "";
       if (isTypedInto(event.target) || isReading) return;

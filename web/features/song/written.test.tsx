@@ -14,10 +14,10 @@ import { stopsOf } from "@/open-song/cursor";
 import { newId } from "@/open-song/draft";
 import { songOf, storeOf } from "@/open-song/open-song.test-kit";
 import { show } from "@/open-song/show.test-kit";
-import type { SongStore } from "@/open-song/store";
+import type { SongStore } from "@/open-song/state/store";
 import { setLine } from "@/open-song/transactions";
 import { allOf, textOf } from "@/ui/markup.test-kit";
-import { EventPanel } from "@/features/write/event-panel";
+import { WritePanel } from "@/stages/write/panel";
 
 const at = (song: Song, index: number): SongStore => {
   const store = storeOf(song);
@@ -25,18 +25,30 @@ const at = (song: Song, index: number): SongStore => {
   store.moveCursor({ phraseId: stop.phraseId, eventId: stop.event.id });
   return store;
 };
-const panel = (callout: string, index = 0) => show(at(songOf([callout]), index), <EventPanel />);
+const panel = (callout: string, index = 0) => show(at(songOf([callout]), index), <WritePanel />);
 const pressed = (markup: string) =>
-  [...markup.matchAll(/aria-pressed="true"[^>]*>([^<]+)</gu)].map(([, label]) => label);
+  [...markup.split('aria-label="Techniques"')[1]!.matchAll(/aria-pressed="true"[^>]*>([^<]+)</gu)].map(([, label]) => label);
 
 describe("the panel while one writes", () => {
   it.each([
-    ["A2", "B2, A string, fret 2", "bar 1, on 1 · eighth note · 5 of the key"],
+    [
+      "A2",
+      "B2, A string, fret 2",
+      "bar 1, on 1 · eighth note sounds B2 fingered B2 as it sounds in the key 5",
+    ],
     ["'4 - | E0", "Rest", "bar 1, on 1 · quarter note"],
     ["hit", "Knock on the body", "bar 1, on 1 · eighth note"],
     ["Ax", "Dead stroke, A string", "bar 1, on 1 · eighth note"],
-    ["from 4& E0", "E2, E string, open", "bar 1, and of 4 · eighth note · 1 of the key"],
-    ["@G3", "G3, no place yet", "bar 1, on 1 · eighth note · ♭3 of the key"],
+    [
+      "from 4& E0",
+      "E2, E string, open",
+      "bar 1, and of 4 · eighth note sounds E2 fingered E2 as it sounds in the key 1",
+    ],
+    [
+      "@G3",
+      "G3, no place yet",
+      "bar 1, on 1 · eighth note sounds G3 fingered G3 as it sounds in the key ♭3",
+    ],
   ])("of %s says %s", (callout, heading, where) => {
     const markup = panel(callout);
     expect(allOf(markup, "h2")).toEqual([heading]);
@@ -61,7 +73,7 @@ describe("the panel while one writes", () => {
 
   it("lists what a part asks for, each with the bar where it comes first", () => {
     const kettle = demoSongs()[1]!;
-    const text = textOf(show(storeOf(kettle), <EventPanel />));
+    const text = textOf(show(storeOf(kettle), <WritePanel />));
     expect(text).toContain("What Guitar asks for");
     for (const need of ["palm muted bar 2", "hammered on bar 3", "tapped bar 10"]) {
       expect(text).toContain(need);

@@ -4,7 +4,9 @@ import { phraseLetter } from "@intonazione/core/callout";
 import type { Phrase } from "@intonazione/core/score";
 import { MoveHorizontal, PencilLine, Trash2 } from "lucide-react";
 import { useOpenSong, useSong } from "@/open-song/context";
+import { focusCallOut, turnTo } from "@/open-song/call-out-actions";
 import { openInPhrase } from "@/open-song/review";
+import { showFinding } from "@/open-song/show-finding";
 import { removePhrase, renamePhrase } from "@/open-song/transactions";
 
 /** A phrase's letter, name and bars, and what can be done with it as a whole. */
@@ -14,18 +16,15 @@ export function PhraseHead({
   barCount,
   barsBefore,
   isBeingWritten,
-  onRewrite,
-  onMove,
-  onCheck,
+  isNew,
 }: {
   readonly phrase: Phrase;
   readonly index: number;
   readonly barCount: number;
   readonly barsBefore: number;
   readonly isBeingWritten: boolean;
-  readonly onRewrite: ((phraseId: string) => void) | undefined;
-  readonly onMove: (phraseId: string) => void;
-  readonly onCheck: ((phraseId: string) => void) | undefined;
+  /** True for a phrase that is only being said. */
+  readonly isNew: boolean;
 }) {
   const { store } = useOpenSong();
   const letter = phraseLetter(index);
@@ -47,7 +46,7 @@ export function PhraseHead({
         <span aria-hidden className="font-serif text-3xl leading-none">
           {letter}
         </span>
-        {onRewrite ? (
+        {!isNew ? (
           <input
             key={phrase.name}
             defaultValue={phrase.name}
@@ -62,11 +61,11 @@ export function PhraseHead({
         )}
       </div>
       <p className="mt-0.5 text-xs text-soft">{range}</p>
-      {found > 0 && onCheck && (
+      {found > 0 && !isNew && (
         <button
           type="button"
           title="What Check found here"
-          onClick={() => onCheck(phrase.id)}
+          onClick={() => showFinding(store, ({ where }) => where.phraseId === phrase.id)}
           className="text-xs text-ochre-ink underline decoration-hairline underline-offset-2 hover:decoration-current"
         >
           <span aria-hidden>△ </span>
@@ -74,13 +73,16 @@ export function PhraseHead({
         </button>
       )}
       {isBeingWritten && <p className="text-xs font-medium text-ochre-ink">not yet written</p>}
-      {onRewrite && (
+      {!isNew && (
         <div className="mt-1.5 -ml-1 flex gap-1 text-soft">
           <button
             type="button"
             aria-label={`Say phrase ${letter} anew`}
             title="Say it anew (E)"
-            onClick={() => onRewrite(phrase.id)}
+            onClick={() => {
+              turnTo(store, phrase.id);
+              focusCallOut();
+            }}
             className="rounded-sm p-1 hover:text-ink"
           >
             <PencilLine size={15} aria-hidden />
@@ -89,7 +91,9 @@ export function PhraseHead({
             type="button"
             aria-label={`Move phrase ${letter}`}
             title="Move it to other frets, strings, a chord"
-            onClick={() => onMove(phrase.id)}
+            onClick={() =>
+              store.setState({ overlay: { kind: "move-phrase", phraseId: phrase.id } })
+            }
             className="rounded-sm p-1 hover:text-ink"
           >
             <MoveHorizontal size={15} aria-hidden />

@@ -15,7 +15,7 @@ import {
 import { memo, useCallback, useEffect, useMemo, useRef } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { framesFor, neckOfPart, placeNames, shiftOf } from "@/open-song/derived";
-import { shownLanes } from "@/open-song/shown-lanes";
+import { shownLanes } from "@/open-song/state/shown-lanes";
 import { markedEvents } from "@/open-song/review";
 import { barsHere } from "@/open-song/selection";
 import { draftOf, type Draft } from "@/open-song/draft";
@@ -27,15 +27,7 @@ const NO_BARS: readonly Bar[] = [];
 const UNWRITTEN = "unwritten";
 
 /** Every phrase of the song as the current part plays it, and the one that is just being said. */
-export function PhraseList({
-  onRewrite,
-  onMove,
-  onCheck,
-}: {
-  readonly onRewrite: (phraseId: string) => void;
-  readonly onMove: (phraseId: string) => void;
-  readonly onCheck: (phraseId: string) => void;
-}) {
+export function PhraseList() {
   const song = useSong(selectSong);
   const part = useSong(selectPart);
   const showsAllParts = useSong((state) => state.showsAllParts);
@@ -53,9 +45,6 @@ export function PhraseList({
       ground={ground}
       part={part}
       parts={showsAllParts && !entry.isNew ? song.parts : undefined}
-      onRewrite={entry.isNew ? undefined : onRewrite}
-      onMove={onMove}
-      onCheck={onCheck}
     />
   ));
 }
@@ -99,9 +88,6 @@ interface RowProps extends PhraseEntry {
   readonly part: Part;
   /** All parts where they are shown one above the other. */
   readonly parts: readonly Part[] | undefined;
-  readonly onRewrite: ((phraseId: string) => void) | undefined;
-  readonly onMove: (phraseId: string) => void;
-  readonly onCheck: (phraseId: string) => void;
 }
 
 /** One phrase; drawn again only when something of its own changed. */
@@ -110,13 +96,11 @@ const PhraseRow = memo(function PhraseRow({
   bars,
   barsBefore,
   isBeingWritten,
+  isNew,
   index,
   ground,
   part,
   parts,
-  onRewrite,
-  onMove,
-  onCheck,
 }: RowProps) {
   const row = useRef<HTMLElement>(null);
   const barCount = bars.length;
@@ -140,9 +124,7 @@ const PhraseRow = memo(function PhraseRow({
         barCount={barCount}
         barsBefore={barsBefore}
         isBeingWritten={isBeingWritten}
-        onRewrite={onRewrite}
-        onMove={onMove}
-        onCheck={onCheck}
+        isNew={isNew}
       />
       <div className="flex min-w-0 flex-1 flex-col gap-1 py-1.5 pr-3">
         {(parts ?? [part]).map((shown) => (

@@ -16,7 +16,7 @@ import {
   type PickingSchool,
 } from "@intonazione/core/score";
 import { memo, useMemo, useRef } from "react";
-import type { Lane } from "@/open-song/shown-lanes";
+import type { Lane } from "@/open-song/state/shown-lanes";
 import { useWidth } from "@/ui/use-width";
 import { BarFigure } from "./bar-figure";
 import type { PartFacts } from "./facts";

@@ -10,7 +10,7 @@ import {
 } from "@intonazione/core/score";
 import { neckOfPart, partAt } from "../derived";
 import { barsHere, selectedEvents } from "../selection";
-import type { SongState, SongStore } from "../store";
+import type { SongState, SongStore } from "../state/store";
 
 /** What a key on the strip does: a transaction, and the event that the cursor goes to. */
 export interface StripEdit {

@@ -16,7 +16,7 @@ import {
 } from "@intonazione/core/score";
 import { newId } from "../draft";
 import { noteOn } from "../selection";
-import type { SongState } from "../store";
+import type { SongState } from "../state/store";
 import { change, edit, here, inserted, type Here, type StripEdit } from "./line-at-hand";
 
 /** Events and their notes: frets, dead strokes, rests; put in, taken out, once more. */

@@ -8,7 +8,7 @@ import {
   type Stroke,
   type Technique,
 } from "@intonazione/core/score";
-import type { SongState } from "../store";
+import type { SongState } from "../state/store";
 import { change, changeNotes, here, type StripEdit } from "./line-at-hand";
 
 /** What is done to the chosen notes and events, switched on and off. */

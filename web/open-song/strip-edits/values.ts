@@ -7,7 +7,7 @@ import {
 } from "@intonazione/core/rhythm";
 import { eventsOf, linkOf, type LineEvent, type Note } from "@intonazione/core/score";
 import { newId } from "../draft";
-import type { SongState } from "../store";
+import type { SongState } from "../state/store";
 import { change, here, type StripEdit } from "./line-at-hand";
 
 /** How long the chosen events last. */

@@ -4,7 +4,7 @@ import type { Finding } from "@intonazione/core/foundation";
 import { changeEvents, type Bar } from "@intonazione/core/score";
 import { contextOf } from "../derived";
 import { newId } from "../draft";
-import type { SongState } from "../store";
+import type { SongState } from "../state/store";
 import { barsWith, edit, here, type Here, type StripEdit } from "./line-at-hand";
 
 /** The chosen events in the call-out's words, and words written as events. */

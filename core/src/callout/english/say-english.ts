@@ -1,3 +1,4 @@
+import { stringInSentence } from "../../instrument/string-names";
 import { barEntries, barsOn, formatBar } from "../../foundation/bar-index";
 import { err, ok, type Result } from "../../foundation/result";
 import { formatFret } from "../../neck/place-names";
@@ -124,7 +125,7 @@ class Speaker {
   private stringWords(string: number): string {
     const name = this.context.names.strings[string - 1]!;
     if (/^\d/u.test(name)) return `string ${sayNumber(Number(name))}`;
-    return `the ${name} string`;
+    return stringInSentence(name);
   }
 }
 

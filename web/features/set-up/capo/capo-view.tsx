@@ -13,8 +13,9 @@ import { lastFretOf, neckOf, placeNamesOf, type PlaceNames } from "@intonazione/
 import { styleOf, type Part, type Song } from "@intonazione/core/score";
 import { useState } from "react";
 import { useOpenSong, useSong } from "@/open-song/context";
+import { LANDMARKS } from "@/open-song/state/view";
 import { Button } from "@/ui/button";
-import { stringInWords } from "@/ui/words";
+import { stringInWords, stringName } from "@/ui/words";
 import { CapoFinder } from "./capo-finder";
 import { KeepBar } from "../keep-bar";
 import { ShapesAndSound } from "./shapes-and-sound";
@@ -60,7 +61,7 @@ export function CapoView({ song, part }: { readonly song: Song; readonly part: P
               <span className="flex-1">
                 {part.name} has {capoInWords(part.capo)}. Put it on, and only then tune.
               </span>
-              <Button look="main" onClick={() => store.setState({ setUpView: "tune" })}>
+              <Button look="main" onClick={() => store.goTo(LANDMARKS.tuner)}>
                 Tune with it on
               </Button>
             </p>
@@ -130,7 +131,7 @@ function CapoChoice({
             onClick={() => toggle(string)}
             className={look}
           >
-            {names.strings[string - 1]}
+            {stringName(string, names)}
           </button>
         ))}
         {neck && capo.fret > 0 && (

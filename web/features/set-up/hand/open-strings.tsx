@@ -2,6 +2,7 @@ import { targetsOf, type PlaceNames } from "@intonazione/core/neck";
 import { displayPitch, midiOf, spellMidi, type Key, type Pitch } from "@intonazione/core/pitch";
 import { tensionsOf } from "@intonazione/core/strings";
 import type { ChosenInstrument } from "@/ui/instrument-picker";
+import { stringName } from "@/ui/words";
 
 /** What each string is tuned to, what it sounds with the capo on, and how tight that is. */
 export function OpenStrings({
@@ -35,7 +36,7 @@ export function OpenStrings({
         {targets.map(({ string, pitch, hz }, index) => {
           const tension = tensions[index];
           const isOdd = tension && tension.verdict !== "comfortable";
-          const name = names.strings[index] ?? "";
+          const name = stringName(string, names);
           return (
             <tr key={string} className="border-b border-hairline last:border-0">
               <th scope="row" className="py-0.5 pr-3 font-mono font-semibold">

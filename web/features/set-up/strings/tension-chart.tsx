@@ -15,6 +15,7 @@ import {
 import { scaleLinear } from "d3-scale";
 import { useState } from "react";
 import type { TuningNow } from "../tunings-now";
+import { stringName } from "@/ui/words";
 
 const UNITS = {
   N: { of: (newtons: number) => newtons, digits: 0 },
@@ -97,7 +98,7 @@ export function TensionChart({
             {wanted.map(({ string, gauge, newtons }, index) => (
               <tr key={string} style={{ height: ROW }}>
                 <th scope="row" className="pr-3 font-mono font-semibold">
-                  {names.strings[index]}
+                  {stringName(string, names)}
                 </th>
                 <td
                   className="pr-3 font-mono"
@@ -242,7 +243,7 @@ function Verdicts({
             <li key={verdict}>
               <b className="font-semibold text-ochre-ink">
                 {verdict === "unsafe" && "⚠ "}
-                {strings.map(({ string }) => names.strings[string - 1]).join(", ")}: {verdict}
+                {strings.map(({ string }) => stringName(string, names)).join(", ")}: {verdict}
               </b>
               , {MEANING[verdict]}
             </li>

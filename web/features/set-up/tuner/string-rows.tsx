@@ -4,6 +4,7 @@ import type { PlaceNames } from "@intonazione/core/neck";
 import { centsInFigures } from "./dial";
 import type { SpellTarget } from "./spell-target";
 import type { StringLog, Tuner } from "./use-tuner";
+import { stringName } from "@/ui/words";
 
 /** Every string with its target and what it was heard to be; its number is its key. */
 export function StringRows({
@@ -56,7 +57,7 @@ export function StringRows({
                   className="flex w-full items-baseline gap-2 rounded-sm px-1 py-0.5 text-left hover:bg-madder-wash aria-pressed:shadow-[inset_3px_0_0_var(--madder)]"
                 >
                   <span className="w-5 text-center font-mono text-lg font-bold">
-                    {names.strings[string - 1]}
+                    {stringName(string, names)}
                   </span>
                   <kbd className="rounded-sm border border-hairline px-1 text-xs text-soft">
                     {string}

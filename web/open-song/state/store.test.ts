@@ -1,7 +1,7 @@
 import { lineOf, notesOf, eventsOf } from "@intonazione/core/score";
 import { describe, expect, it } from "vitest";
-import { draftOf } from "./draft";
-import { songOf, storeOf } from "./open-song.test-kit";
+import { draftOf } from "../draft";
+import { songOf, storeOf } from "../open-song.test-kit";
 import {
   addPart,
   unpin,
@@ -11,7 +11,7 @@ import {
   renamePart,
   renamePhrase,
   writePhrase,
-} from "./transactions";
+} from "../transactions";
 import { fret } from "@intonazione/core/neck";
 
 const song = songOf(["E0 A2", "D2 G2"]);

@@ -1,9 +1,10 @@
 import { walk } from "@/open-song/cursor";
 import { neckOfPart, partAt } from "@/open-song/derived";
-import type { SongState, SongStore } from "@/open-song/store";
+import type { SongState, SongStore } from "@/open-song/state/store";
 import * as edits from "@/open-song/strip-edits";
 import type { StripEdit } from "@/open-song/strip-edits";
-import type { Command } from "./command";
+import type { Command } from "../command";
+import type { Clipboard } from "../stage";
 
 /** What the keys write on the strip itself, in the stage in which one writes. */
 
@@ -72,13 +73,12 @@ function selectPhrase(store: SongStore): void {
 
 /** Commands of the strip; every one can be undone. */
 export function stripCommands(store: SongStore): readonly Command[] {
-  const isOn = () => store.getState().stage === "write";
   const command = (
     id: string,
     label: string,
     keys: readonly string[],
     act: () => void,
-  ): Command => ({ id, label, keys, isOn, run: act });
+  ): Command => ({ id, label, keys, run: act });
   const writing = (id: string, label: string, keys: readonly string[], make: Make) =>
     command(id, label, keys, () => edits.runEdit(store, make(store.getState())));
   return [
@@ -165,20 +165,17 @@ function techniqueCommands(writing: Writing): readonly Command[] {
   ];
 }
 
-/** Copy, cut and paste by the clipboard’s own events: what is taken is a call-out, readable anywhere. */
-export function clipboardOf(store: SongStore) {
-  const isOn = () => store.getState().stage === "write";
+/** What is taken is a call-out, readable anywhere. */
+export function clipboardOf(store: SongStore): Clipboard {
   return {
-    /** @returns what to put on the clipboard; empty where nothing is selected. */
-    copy: (): string => (isOn() ? edits.sayChosen(store.getState()) : ""),
-    cut: (): string => {
-      const text = isOn() ? edits.sayChosen(store.getState()) : "";
+    copy: () => edits.sayChosen(store.getState()),
+    cut() {
+      const text = edits.sayChosen(store.getState());
       if (text !== "") edits.runEdit(store, edits.removeChosen(store.getState()));
       return text;
     },
-    /** @returns the slip that keeps the text from being a call-out, if there is one. */
-    paste: (text: string): string | undefined => {
-      if (!isOn() || text.trim() === "") return undefined;
+    paste(text) {
+      if (text.trim() === "") return undefined;
       const { edit, findings } = edits.insertSaid(store.getState(), text);
       edits.runEdit(store, edit);
       return findings[0]?.message;

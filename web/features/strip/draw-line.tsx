@@ -3,11 +3,15 @@
 import { barsBefore, framesOf } from "@intonazione/core/score";
 import { useCallback } from "react";
 import { useShallow } from "zustand/react/shallow";
-import { Strip } from "@/features/strip/strip";
+import { Strip } from "./strip";
 import { selectPart, selectSong, useSong } from "@/open-song/context";
 import { framesFor, neckOfPart, placeNames, shiftOf } from "@/open-song/derived";
 import type { DrawBars, DrawLines } from "@/open-song/draw-bars";
-import { shownLanes, type LaneSet } from "@/open-song/shown-lanes";
+import { shownLanes, type LaneSet } from "@/open-song/state/shown-lanes";
+
+/** Where places are compared, the strings say enough; where sounds are, their names. */
+export const NO_LANES: LaneSet = new Set();
+export const SOUNDS: LaneSet = new Set(["sounds"]);
 
 /** Versions stand close together, so that the eye can go from one to the other. */
 const COMPARED_LANES: LaneSet = new Set(["count", "stroke"]);

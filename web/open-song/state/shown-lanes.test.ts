@@ -41,7 +41,7 @@ describe("lanes", () => {
   describe("are remembered by the browser", () => {
     afterEach(() => void vi.unstubAllGlobals());
     const stored = (text: string | null) => {
-      const items = new Map(text === null ? [] : [["intonazione-lanes", text]]);
+      const items = new Map(text === null ? [] : [["intonazione-shown-lanes", text]]);
       vi.stubGlobal("localStorage", {
         getItem: (key: string) => items.get(key) ?? null,
         setItem: (key: string, value: string) => void items.set(key, value),
@@ -52,6 +52,11 @@ describe("lanes", () => {
       stored(null);
       rememberLanes(new Set(["staff", "count"]));
       expect(rememberedLanes()).toEqual(new Set(["staff", "count"]));
+    });
+
+    it("and what came later is as usual", () => {
+      stored('{"shown":["staff"],"known":["staff","chord","count","stroke"]}');
+      expect(rememberedLanes()).toEqual(new Set(["staff", "sounds", "fingered"]));
     });
 
     it.each([null, "", "nonsense", '["no such lane"]', "{}"])(

@@ -2,10 +2,17 @@ import { printCallout } from "@intonazione/core/callout";
 import { fret, USUAL_STYLE } from "@intonazione/core/neck";
 import { lineOf } from "@intonazione/core/score";
 import { describe, expect, it } from "vitest";
-import { contextOf } from "@/open-song/derived";
-import { draftOf } from "@/open-song/draft";
-import { songOf, storeOf } from "@/open-song/open-song.test-kit";
-import { bringBackDraft, commitDraft, dropDraft, otherForm, sayPlace, turnTo } from "./actions";
+import { contextOf } from "./derived";
+import { draftOf } from "./draft";
+import { songOf, storeOf } from "./open-song.test-kit";
+import {
+  bringBackDraft,
+  commitDraft,
+  dropDraft,
+  otherForm,
+  sayPlace,
+  turnTo,
+} from "./call-out-actions";
 
 function say(store: ReturnType<typeof storeOf>, text: string) {
   store.setDraft(draftOf(store.getState()).key, text);

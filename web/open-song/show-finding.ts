@@ -1,7 +1,7 @@
 import { findingKey, type ReviewFinding } from "@intonazione/core/review";
-import { openFindings } from "@/open-song/review";
-import type { SongStore } from "@/open-song/store";
-import { goToStage } from "./stage-line";
+import { openFindings } from "./review";
+import type { SongStore } from "./state/store";
+import { LANDMARKS } from "./state/view";
 
 /** Shows the first open finding that is wanted, in Check, with the cursor at its place. */
 export function showFinding(store: SongStore, isWanted: (finding: ReviewFinding) => boolean): void {
@@ -21,9 +21,9 @@ export function nextFinding(store: SongStore): void {
 
 function show(store: SongStore, finding: ReviewFinding): void {
   const { phraseId, partId, eventId, noteId } = finding.where;
-  store.setState({ findingKey: findingKey(finding), checkView: "findings" });
+  store.setState({ findingKey: findingKey(finding) });
   if (phraseId !== undefined && partId !== undefined) {
     store.moveCursor({ phraseId, partId, eventId, noteId });
   }
-  goToStage(store, "check");
+  store.goTo(LANDMARKS.findings);
 }

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { remembered } from "./remembered";
 
 export const LANES = [
   "chord",
@@ -47,23 +48,20 @@ export function toggleOwnLanes({ lanes, ownLanes }: ShownLanes, phraseId: string
   return { ownLanes: own ? others : { ...others, [phraseId]: lanes } };
 }
 
-const STORED_AS = "intonazione-lanes";
-const remembered = z.array(z.enum(LANES)).transform((lanes): LaneSet => new Set(lanes));
+/** Beside the lanes that were shown those that could be: what came later is as usual. */
+const lanesMemory = remembered(
+  "intonazione-shown-lanes",
+  z.object({ shown: z.array(z.enum(LANES)), known: z.array(z.string()) }),
+  { shown: [...USUAL_LANES], known: [...LANES] },
+);
 
 /** What the strips of this browser showed last. */
 export function rememberedLanes(): LaneSet {
-  try {
-    const stored = remembered.safeParse(JSON.parse(localStorage.getItem(STORED_AS) ?? ""));
-    return stored.success ? stored.data : USUAL_LANES;
-  } catch {
-    return USUAL_LANES;
-  }
+  const { shown, known } = lanesMemory.read();
+  const later = [...USUAL_LANES].filter((lane) => !known.includes(lane));
+  return new Set([...shown, ...later]);
 }
 
 export function rememberLanes(lanes: LaneSet): void {
-  try {
-    localStorage.setItem(STORED_AS, JSON.stringify([...lanes]));
-  } catch {
-    // A browser that stores nothing still shows them for this visit.
-  }
+  lanesMemory.write({ shown: [...lanes], known: [...LANES] });
 }

@@ -1,12 +1,28 @@
 import { barsBefore } from "@intonazione/core/score";
 import { phraseLetter, printCallout, sayEnglish, sayString } from "@intonazione/core/callout";
 import { formatFret, type Place } from "@intonazione/core/neck";
-import { contextOf, partAt, placeNames } from "@/open-song/derived";
-import { calloutOf, draftOf, newId } from "@/open-song/draft";
-import type { SongStore } from "@/open-song/store";
-import { writePhrase } from "@/open-song/transactions";
+import { contextOf, partAt, placeNames } from "./derived";
+import { calloutOf, draftOf, newId } from "./draft";
+import type { SongStore } from "./state/store";
+import { writePhrase } from "./transactions";
 
 /** What can be done with the call-out line. */
+
+export const CALL_OUT_ID = "call-out";
+
+/**
+ * The line takes the keys at once, so that none of the next ones is lost; once it shows the phrase's
+ * words, the caret goes behind them.
+ */
+export function focusCallOut(): void {
+  document.getElementById(CALL_OUT_ID)?.focus();
+  requestAnimationFrame(() => {
+    const field = document.getElementById(CALL_OUT_ID);
+    if (!(field instanceof HTMLTextAreaElement)) return;
+    field.focus();
+    field.setSelectionRange(field.value.length, field.value.length);
+  });
+}
 
 /** Lets the line write another phrase; what was typed for the one before stays with it. */
 export function turnTo(store: SongStore, phraseId: string | undefined): void {

@@ -1,0 +1,41 @@
+"use client";
+
+import { PhraseList } from "@/features/strip/phrase-list";
+import { selectPart, useOpenSong, useSong } from "@/open-song/context";
+import { Button } from "@/ui/button";
+
+const EXAMPLES = [
+  ["E0 A7", "string and fret, one after the other"],
+  ["B: 0 4 0 7", "several frets on one string"],
+  ["A5+D7+G7", "together"],
+  ["'16 E0 E0 '8 A2h4", "sixteenths, then eighths; h hammers on"],
+  ["pm[ E0 E0 ] x -", "palm muted; x is a dead stroke, - a rest"],
+] as const;
+
+/** Before anything is written: how it is said, and what is being said. */
+export function FirstPhrase() {
+  const { store } = useOpenSong();
+  const part = useSong(selectPart);
+  const hasDraft = useSong((state) => state.drafts[`${part.id}/new`] !== undefined);
+  if (hasDraft) return <PhraseList />;
+  return (
+    <div className="m-auto flex max-w-xl flex-col items-center gap-4 py-6 text-center">
+      <h2 className="font-serif text-2xl">Say the first phrase</h2>
+      <p className="text-soft">
+        Type into the line below what you would call out to a student. The strip draws itself, and
+        Enter writes it.
+      </p>
+      <dl className="grid grid-cols-[auto_auto] gap-x-6 gap-y-1 text-left">
+        {EXAMPLES.map(([said, meaning]) => (
+          <div key={said} className="contents">
+            <dt className="font-mono font-semibold">{said}</dt>
+            <dd className="text-soft">{meaning}</dd>
+          </div>
+        ))}
+      </dl>
+      <Button onClick={() => store.setState({ overlay: { kind: "read-tab" } })}>
+        Or read a tablature you have…
+      </Button>
+    </div>
+  );
+}

@@ -1,0 +1,64 @@
+import type { StoreApi } from "zustand/vanilla";
+import { usualFolds, type Folds } from "./folds";
+import { USUAL_LANES, type LaneSet, type ShownLanes } from "./shown-lanes";
+
+/** A view of a stage, by their ids in the register of stages. */
+export interface ViewAddress {
+  readonly stage: string;
+  /** The stage's view that was shown last, where it is left out. */
+  readonly view?: string;
+}
+
+/** Views that others lead to; a test holds them against the register. */
+export const LANDMARKS = {
+  strips: { stage: "write", view: "strips" },
+  places: { stage: "place", view: "places" },
+  moveTo: { stage: "place", view: "move to" },
+  findings: { stage: "check", view: "findings" },
+  tuner: { stage: "set-up", view: "tune" },
+} as const satisfies Readonly<Record<string, ViewAddress>>;
+
+/** What lies over the page. */
+export type Overlay =
+  | { readonly kind: "palette" }
+  | { readonly kind: "read-tab" }
+  | { readonly kind: "move-phrase"; readonly phraseId: string };
+
+/** What the screen shows of the song. */
+export interface View extends ShownLanes {
+  /** Its id in the register; another one shows the usual stage. */
+  readonly stage: string;
+  /** By stage, the id of the view it shows; the first one where none is named. */
+  readonly views: Readonly<Record<string, string>>;
+  /** All parts of a phrase one above the other, or only the one at the cursor. */
+  readonly showsAllParts: boolean;
+  readonly folds: Folds;
+  readonly overlay: Overlay | undefined;
+}
+
+export function openView(stage: string, lanes: LaneSet = USUAL_LANES, folds = usualFolds): View {
+  return {
+    stage,
+    views: {},
+    lanes,
+    ownLanes: {},
+    showsAllParts: false,
+    folds,
+    overlay: undefined,
+  };
+}
+
+export interface ViewActions {
+  /** Same song, same cursor, another view. */
+  readonly goTo: (address: ViewAddress) => void;
+}
+
+export function viewActions(store: StoreApi<View>): ViewActions {
+  return {
+    goTo: ({ stage, view }) =>
+      store.setState(({ views }) => ({
+        stage,
+        ...(view !== undefined && { views: { ...views, [stage]: view } }),
+      })),
+  };
+}

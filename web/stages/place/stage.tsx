@@ -1,0 +1,49 @@
+import { MoveTo } from "@/features/place/move-to";
+import { SideBySide } from "@/features/place/side-by-side";
+import { TwoParts } from "@/features/place/two-parts";
+import { WaysView } from "@/features/place/ways-view";
+import { WhichTuning } from "@/features/place/which-tuning";
+import { NO_LANES, SOUNDS, useDrawBars, useDrawLine } from "@/features/strip/draw-line";
+import type { Stage } from "../stage";
+import { tallyOfPart } from "../tally";
+import { hintCommands, ringCommands } from "./commands";
+import { PlacePanel } from "./panel";
+import { PlacesView } from "./places-view";
+
+/** Where the line lies, and why there. */
+export const PLACE: Stage = {
+  id: "place",
+  name: "Place",
+  key: "l",
+  stateOf(song, part) {
+    const { homeless, pinned } = tallyOfPart(song, part);
+    return homeless > 0 ? `${homeless} without a place` : `${pinned} pinned`;
+  },
+  views: [
+    { id: "places", name: "places", Middle: PlacesView, hasCallOut: true, needsPhrases: true },
+    { id: "ways", name: "ways", Middle: Ways, needsPhrases: true },
+    { id: "side by side", name: "side by side", Middle: Beside, needsPhrases: true },
+    { id: "move to", name: "move to", Middle: Moved, needsPhrases: true },
+    { id: "parts", name: "parts", Middle: Parts, needsPhrases: true },
+    { id: "tuning", name: "tuning", Middle: WhichTuning, needsPhrases: true },
+  ],
+  panel: { label: "At the cursor", Panel: PlacePanel },
+  commands: ({ store }) => hintCommands(store),
+  commandsHere: ({ store }) => ringCommands(store),
+};
+
+function Ways() {
+  return <WaysView drawBars={useDrawBars(NO_LANES)} />;
+}
+
+function Beside() {
+  return <SideBySide drawLine={useDrawLine(NO_LANES)} />;
+}
+
+function Moved() {
+  return <MoveTo drawLine={useDrawLine()} />;
+}
+
+function Parts() {
+  return <TwoParts drawLine={useDrawLine(SOUNDS)} />;
+}

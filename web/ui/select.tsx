@@ -1,0 +1,108 @@
+"use client";
+
+import { Check, ChevronDown } from "lucide-react";
+import { Select as Radix } from "radix-ui";
+import type { ReactNode } from "react";
+import type { FieldTies } from "./field";
+
+export interface Option<Value extends string> {
+  readonly value: Value;
+  readonly label: ReactNode;
+  /** Set under a heading of this name, with its neighbours of the same one. */
+  readonly group?: string;
+}
+
+const LOOKS = {
+  /** As wide and high as the fields around it. */
+  field: "w-full justify-between rounded-md px-2.5 py-1.5",
+  /** Within a line of words. */
+  small: "rounded-sm px-1.5 py-0.5 text-[13px]",
+} as const;
+
+/** One of several, chosen from a list that opens. Letters find a choice by its first ones. */
+export function Select<Value extends string>({
+  label,
+  ties,
+  value,
+  options,
+  onChange,
+  look = "field",
+  className = "",
+}: {
+  /** Where no label beside it names it. */
+  readonly label?: string;
+  /** Of the field around it. */
+  readonly ties?: FieldTies;
+  readonly value: Value;
+  readonly options: readonly Option<Value>[];
+  readonly onChange: (value: Value) => void;
+  readonly look?: keyof typeof LOOKS;
+  readonly className?: string;
+}) {
+  const chosen = options.find((option) => option.value === value);
+  return (
+    <Radix.Root value={sent(value)} onValueChange={(next) => onChange(received(next))}>
+      <Radix.Trigger
+        {...ties}
+        aria-label={label}
+        className={`inline-flex min-w-0 items-center gap-1.5 border border-hairline bg-sheet text-left hover:border-ink aria-invalid:border-madder ${LOOKS[look]} ${className}`}
+      >
+        <span className="min-w-0 truncate">
+          <Radix.Value>{chosen?.label}</Radix.Value>
+        </span>
+        <Radix.Icon asChild>
+          <ChevronDown size={13} aria-hidden className="shrink-0 text-soft" />
+        </Radix.Icon>
+      </Radix.Trigger>
+      <Radix.Portal>
+        <Radix.Content
+          position="popper"
+          sideOffset={4}
+          className="z-60 max-h-[min(420px,var(--radix-select-content-available-height))] min-w-(--radix-select-trigger-width) overflow-hidden rounded-md border border-ink bg-paper text-[13px] shadow-lg"
+        >
+          <Radix.Viewport className="p-1">
+            {grouped(options).map(([group, members]) => (
+              <Radix.Group key={group ?? ""}>
+                {group !== undefined && (
+                  <Radix.Label className="px-2 pt-1.5 pb-0.5 text-xs text-soft">
+                    {group}
+                  </Radix.Label>
+                )}
+                {members.map((option) => (
+                  <Radix.Item
+                    key={option.value}
+                    value={sent(option.value)}
+                    className="flex cursor-pointer items-center gap-2 rounded-sm py-1 pr-3 pl-1.5 outline-none data-[highlighted]:bg-madder-wash"
+                  >
+                    <span className="w-3.5 shrink-0">
+                      <Radix.ItemIndicator>
+                        <Check size={13} aria-hidden />
+                      </Radix.ItemIndicator>
+                    </span>
+                    <Radix.ItemText>{option.label}</Radix.ItemText>
+                  </Radix.Item>
+                ))}
+              </Radix.Group>
+            ))}
+          </Radix.Viewport>
+        </Radix.Content>
+      </Radix.Portal>
+    </Radix.Root>
+  );
+}
+
+/** The list itself keeps the empty word for “nothing chosen”; ours may be a choice like any other. */
+const sent = (value: string) => `=${value}`;
+const received = <Value extends string>(value: string) => value.slice(1) as Value;
+
+function grouped<Value extends string>(
+  options: readonly Option<Value>[],
+): readonly (readonly [string | undefined, readonly Option<Value>[]])[] {
+  const groups: [string | undefined, Option<Value>[]][] = [];
+  for (const option of options) {
+    const last = groups.at(-1);
+    if (last && last[0] === option.group) last[1].push(option);
+    else groups.push([option.group, [option]]);
+  }
+  return groups;
+}
