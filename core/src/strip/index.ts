@@ -1,12 +1,6 @@
-export {
-  layBar,
-  layRows,
-  naturalWidth,
-  type BarBox,
-  type ChordMark,
-  type EventBox,
-  type Row,
-} from "./layout";
+export { layBar, layRows, type BarBox, type ChordMark, type EventBox, type Row } from "./layout";
+export { lengthMarks, type LengthMark } from "./length-marks";
+export { COMPACT, naturalWidth, USUAL, WIDE, type Spacing } from "./spacing";
 export { signatureOf, staffVoices, type StaffNote, type StaffVoice } from "./staff";
 export {
   bendInWords,

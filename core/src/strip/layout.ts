@@ -15,9 +15,10 @@ import {
   type Fraction,
 } from "../rhythm/fraction";
 import { countAt } from "../rhythm/metre";
-import { momentsOf, type Bar, type Moment } from "../score/bar";
-import { lengthOf, notesOf, type LineEvent, type Note } from "../score/event";
+import type { Bar } from "../score/bar";
+import { lengthOf, notesOf, type LineEvent } from "../score/event";
 import type { BarFrame } from "../score/frame";
+import { naturalWidth, slotsOf, WIDE, type Spacing } from "./spacing";
 
 /** Where everything of a strip stands along its length, in px. Pure: no screen needed. */
 
@@ -51,6 +52,8 @@ export interface BarBox {
   readonly events: readonly EventBox[];
   /** What holds in it. */
   readonly frame: BarFrame;
+  /** Where a moment lies, by its onset from the first event. */
+  readonly xAt: (onset: Fraction) => number;
   readonly counts: readonly CountMark[];
   readonly chords: readonly ChordMark[];
   /** Set where the bar does not add up. */
@@ -64,72 +67,32 @@ export interface Row {
   readonly hasUnplaced: boolean;
 }
 
-const EIGHTH = fraction(1, 8);
-const EIGHTH_WIDTH = 38;
-const LEAST_WIDTH = 27;
-const MOST_WIDTH = 130;
-/** A bar line needs air on both sides. */
-const BAR_PADDING = 10;
-const EMPTY_BAR_WIDTH = 90;
 /** A last row fuller than this is stretched like the others. */
 const FULL_ENOUGH = 0.72;
 
-const GRACE_WIDTH = 20;
-
-/** A moment with the room it gets: until the next one begins. */
-interface Slot extends Moment {
-  readonly room: number;
-}
-
-/** Longer gaps get more room, but less than their share, as engravers space music. */
-function slotsOf(bar: Bar): readonly Slot[] {
-  const moments = momentsOf(bar);
-  const end = sum(bar.events.map(lengthOf));
-  return moments.map((moment, index) => {
-    const [first] = moment.events;
-    if (first && lengthOf(first).num === 0) return { ...moment, room: GRACE_WIDTH };
-    const gap = subtract(moments[index + 1]?.onset ?? end, moment.onset);
-    const isOpen = moment.events.flatMap(notesOf).some(reachesRight);
-    const ratio = Math.max(0, toNumber(gap) / toNumber(EIGHTH));
-    const room = EIGHTH_WIDTH * ratio ** 0.6 + (isOpen ? 12 : 0);
-    return { ...moment, room: Math.min(MOST_WIDTH, Math.max(LEAST_WIDTH, room)) };
-  });
-}
-
-/** Bends and slides out are drawn at the right of their figure. */
-function reachesRight(note: Note): boolean {
-  return (
-    note.kind === "pitched" &&
-    note.techniques.some(({ kind }) => kind === "bend" || kind === "slide-out")
-  );
-}
-
-export function naturalWidth(bar: Bar): number {
-  if (bar.events.length === 0 && !bar.voiceTwo) return EMPTY_BAR_WIDTH;
-  return 2 * BAR_PADDING + slotsOf(bar).reduce((width, { room }) => width + room, 0);
-}
-
 /** One bar, its events spread over `width`. */
-export function layBar(bar: Bar, width: number, frame: BarFrame): BarBox {
-  const slots = slotsOf(bar);
+export function layBar(bar: Bar, width: number, frame: BarFrame, spacing = WIDE): BarBox {
+  const { barPadding, least } = spacing;
+  const slots = slotsOf(bar, spacing);
   const natural = slots.reduce((total, { room }) => total + room, 0);
-  const stretch = natural === 0 ? 1 : (width - 2 * BAR_PADDING) / natural;
+  const stretch = natural === 0 ? 1 : (width - 2 * barPadding) / natural;
   const second = new Set(bar.voiceTwo);
   const events: EventBox[] = [];
-  let left = BAR_PADDING;
+  let left = barPadding;
   for (const { onset, events: together, room } of slots) {
     const own = room * stretch;
-    const x = left + Math.min(own, LEAST_WIDTH * 1.4) / 2;
+    const x = left + Math.min(own, least * 1.4) / 2;
     for (const event of together) {
       events.push({ event, onset, x, width: own, isVoiceTwo: second.has(event) });
     }
     left += own;
   }
   const end = sum(bar.events.map(lengthOf));
-  const xAt = placer(events, end, width);
+  const xAt = placer(events, end, width, barPadding);
   return {
     bar,
     width,
+    xAt,
     frame,
     events,
     counts: countsOf(events, end, frame, xAt),
@@ -143,12 +106,13 @@ function placer(
   events: readonly EventBox[],
   end: Fraction,
   width: number,
+  padding: number,
 ): (onset: Fraction) => number {
   return (onset) => {
     const after = events.find((box) => compare(box.onset, onset) >= 0);
     if (after && compare(after.onset, onset) === 0) return after.x;
     const before = events.findLast((box) => compare(box.onset, onset) < 0);
-    if (!before) return after?.x ?? BAR_PADDING;
+    if (!before) return after?.x ?? padding;
     const from = toNumber(before.onset);
     const to = after ? toNumber(after.onset) : toNumber(end);
     const share = to > from ? Math.min(1, (toNumber(onset) - from) / (to - from)) : 1;
@@ -189,16 +153,23 @@ function balance(bar: Bar, frame: BarFrame): BarBox["balance"] {
   return { text: `${words} ${isOver ? "too long" : "too short"}`, isOver };
 }
 
-const laidBars = new WeakMap<Bar, BarBox>();
+const laidBars = new WeakMap<Spacing, WeakMap<Bar, BarBox>>();
+
+function laidWith(spacing: Spacing): WeakMap<Bar, BarBox> {
+  const known = laidBars.get(spacing) ?? new WeakMap<Bar, BarBox>();
+  laidBars.set(spacing, known);
+  return known;
+}
 
 /** `layBar`, remembered for as long as nothing about the bar changed. */
-function layBarOnce(bar: Bar, width: number, frame: BarFrame): BarBox {
-  const known = laidBars.get(bar);
+function layBarOnce(bar: Bar, width: number, frame: BarFrame, spacing: Spacing): BarBox {
+  const laid = laidWith(spacing);
+  const known = laid.get(bar);
   if (known && isSame(known.frame, frame) && Math.abs(known.width - width) < 0.01) {
     return known;
   }
-  const box = layBar(bar, width, frame);
-  laidBars.set(bar, box);
+  const box = layBar(bar, width, frame, spacing);
+  laid.set(bar, box);
   return box;
 }
 
@@ -220,11 +191,15 @@ function rowOnce(row: Row): Row {
   return row;
 }
 
-/** Breaks bars into rows of `width` px and stretches each row to fill it, the last one if it nearly does. */
+/**
+ * Breaks bars into rows of `width` px and stretches each row to fill it, the last one if it nearly
+ * does. A row takes as many bars as go into it when it is pressed together as far as it may.
+ */
 export function layRows(
   bars: readonly Bar[],
   width: number,
   frames: readonly BarFrame[],
+  spacing = WIDE,
 ): readonly Row[] {
   const rows: Row[] = [];
   let start = 0;
@@ -232,8 +207,8 @@ export function layRows(
     let end = start;
     let natural = 0;
     while (end < bars.length) {
-      const next = naturalWidth(bars[end]!);
-      if (end > start && natural + next > width) break;
+      const next = naturalWidth(bars[end]!, spacing);
+      if (end > start && (natural + next) * spacing.tightest > width) break;
       natural += next;
       end++;
     }
@@ -241,7 +216,12 @@ export function layRows(
     const stretch = isLastRow && natural / width < FULL_ENOUGH ? 1 : width / natural;
     let x = 0;
     const laid = bars.slice(start, end).map((bar, index) => {
-      const box = layBarOnce(bar, naturalWidth(bar) * stretch, frames[start + index]!);
+      const box = layBarOnce(
+        bar,
+        naturalWidth(bar, spacing) * stretch,
+        frames[start + index]!,
+        spacing,
+      );
       const at = { box, x, isLast: start + index === bars.length - 1 };
       x += box.width;
       return at;

@@ -5,6 +5,7 @@ import { eventsOf } from "@intonazione/core/score";
 import { useRef, useState, type KeyboardEvent } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { draftOf } from "@/open-song/draft";
+import { Select } from "@/ui/select";
 import {
   bringBackDraft,
   CALL_OUT_ID,
@@ -47,51 +48,50 @@ export function CallOutLine() {
   return (
     <section
       aria-label="Call-out line"
-      className="flex shrink-0 items-start gap-3 rounded-md border border-ink bg-sheet px-4 py-2 has-[textarea:focus]:outline-2 has-[textarea:focus]:outline-madder"
+      className="flex shrink-0 items-start gap-3 rounded-md border border-ink bg-sheet px-3 py-1 has-[textarea:focus]:outline-2 has-[textarea:focus]:outline-madder"
     >
       <label
         htmlFor={CALL_OUT_ID}
-        className="pt-2 font-serif text-lg leading-none text-madder italic"
+        className="pt-1.5 font-serif text-lg leading-none text-madder italic"
       >
         say it
       </label>
-      <select
-        aria-label="What the call-out line writes"
+      <Select
+        label="What the call-out line writes"
         value={draft.phraseId ?? ""}
-        onChange={({ target }) => turnTo(store, target.value === "" ? undefined : target.value)}
-        className="mt-1 max-w-36 rounded-sm border border-hairline bg-paper px-1 py-0.5 text-xs"
-      >
-        <option value="">new phrase {phraseLetter(song.phrases.length)}</option>
-        {song.phrases.map(({ id, name }, index) => (
-          <option key={id} value={id}>
-            {phraseLetter(index)} · {name}
-          </option>
-        ))}
-      </select>
-      <div className="min-w-0 flex-1">
-        <div className="relative font-mono text-[15px] leading-7">
-          <SlipMarks text={draft.text} findings={draft.findings} />
-          <textarea
-            id={CALL_OUT_ID}
-            ref={area}
-            rows={1}
-            value={draft.text}
-            onChange={({ target }) => {
-              setRefusal(undefined);
-              store.setDraft(draft.key, target.value);
-            }}
-            onKeyDown={onKeyDown}
-            spellCheck={false}
-            autoComplete="off"
-            autoCapitalize="off"
-            aria-describedby="call-out-note"
-            aria-invalid={draft.hasErrors || undefined}
-            placeholder={`'8 ${exampleOf(part.instrument.kind)}`}
-            className="relative block field-sizing-content max-h-24 w-full resize-none bg-transparent caret-madder outline-none placeholder:text-soft"
-          />
-        </div>
-        <CallOutNote refusal={refusal} />
+        options={[
+          { value: "", label: `new phrase ${phraseLetter(song.phrases.length)}` },
+          ...song.phrases.map(({ id, name }, index) => ({
+            value: id,
+            label: `${phraseLetter(index)} · ${name}`,
+          })),
+        ]}
+        onChange={(id) => turnTo(store, id === "" ? undefined : id)}
+        look="small"
+        className="mt-1 max-w-34 text-xs"
+      />
+      <div className="relative min-w-0 flex-1 pt-0.5 font-mono text-[15px] leading-7">
+        <SlipMarks text={draft.text} findings={draft.findings} />
+        <textarea
+          id={CALL_OUT_ID}
+          ref={area}
+          rows={1}
+          value={draft.text}
+          onChange={({ target }) => {
+            setRefusal(undefined);
+            store.setDraft(draft.key, target.value);
+          }}
+          onKeyDown={onKeyDown}
+          spellCheck={false}
+          autoComplete="off"
+          autoCapitalize="off"
+          aria-describedby="call-out-note"
+          aria-invalid={draft.hasErrors || undefined}
+          placeholder={`'8 ${exampleOf(part.instrument.kind)}`}
+          className="relative block field-sizing-content max-h-24 w-full resize-none bg-transparent caret-madder outline-none placeholder:text-soft"
+        />
       </div>
+      <CallOutNote refusal={refusal} />
       {draft.text.trim() !== "" && !draft.hasErrors && (
         <button
           type="button"
@@ -157,7 +157,7 @@ function CallOutNote({ refusal }: { readonly refusal: string | undefined }) {
     <p
       id="call-out-note"
       role="status"
-      className={`truncate text-xs ${slip ? "font-medium text-madder" : doubts[0] && draft.isChanged ? "text-ochre-ink" : "text-soft"}`}
+      className={`line-clamp-2 w-[36%] shrink-0 self-center text-xs leading-[1.2] ${slip ? "font-medium text-madder" : doubts[0] && draft.isChanged ? "text-ochre-ink" : "text-soft"}`}
       title={text}
     >
       {text}

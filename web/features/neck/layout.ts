@@ -31,8 +31,8 @@ export interface Spot {
 
 const NAMES_WIDTH = 96;
 const END_WIDTH = 22;
-const TOP = 16;
-const BOTTOM = 26;
+const TOP = 13;
+const BOTTOM = 21;
 /** Open strings are marked this far behind the nut. */
 const OPEN_DISTANCE = 15;
 /** Necks widen towards the body; by this share from nut to last fret. */

@@ -59,6 +59,48 @@ export function Held({
   );
 }
 
+/** With more places than these, their order would be a riddle. */
+const MOST_IN_ORDER = 12;
+
+/** Where the hand goes in a phrase: faint, and numbered in the order in which it comes there. */
+export function Hand({
+  layout,
+  places,
+  names,
+}: {
+  readonly layout: NeckLayout;
+  readonly places: readonly Place[];
+  readonly names: PlaceNames;
+}) {
+  return (
+    <g aria-hidden pointerEvents="none">
+      {places.map((place, index) => {
+        const { x, y } = spotOf(layout, place);
+        return (
+          <g key={`${place.string}:${place.fret}`}>
+            <circle cx={x} cy={y} r={7.5} fill="var(--sheet)" stroke="var(--length)" />
+            <text
+              x={x}
+              y={y + 3.5}
+              textAnchor="middle"
+              fontSize={10}
+              fill="var(--soft)"
+              className="font-mono"
+            >
+              {formatFret(place, names)}
+            </text>
+            {places.length <= MOST_IN_ORDER && (
+              <text x={x + 9} y={y - 3.5} fontSize={8} fill="var(--soft)">
+                {index + 1}
+              </text>
+            )}
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
 /** Another place of the selected pitch, with the key that moves the note there. */
 export function Ring({
   layout,

@@ -2,12 +2,13 @@
 
 import { midiAt, type Neck, type Place, type PlaceNames } from "@intonazione/core/neck";
 import { displayPitch, spellMidi, type Key } from "@intonazione/core/pitch";
-import { notesOf, type LineEvent, type Note, type PitchedNote } from "@intonazione/core/score";
+import { notesOf, type PitchedNote } from "@intonazione/core/score";
 import { memo, useMemo, useRef, useState, type MouseEvent } from "react";
 import { otherPlaces } from "@/ui/other-places";
 import { useWidth } from "@/ui/use-width";
 import { placeInWords } from "@/ui/words";
-import { Held, Ring } from "./marks";
+import type { OnTheNeck } from "@/open-song/on-the-neck";
+import { Hand, Held, Ring } from "./marks";
 import { layNeck, placeAt, spotOf, stringYAt, type NeckLayout } from "./layout";
 import { Wood } from "./wood";
 
@@ -18,8 +19,7 @@ interface NeckProps {
   readonly bodyFret?: number | undefined;
   readonly songKey: Key;
   readonly label: string;
-  readonly event: LineEvent | undefined;
-  readonly note: Note | undefined;
+  readonly shown: OnTheNeck;
   /** A ring was chosen: the note moves there. */
   readonly onMove: (note: PitchedNote, place: Place) => void;
   /** Any other place: it is said in the call-out line. */
@@ -28,11 +28,12 @@ interface NeckProps {
 
 /** The neck of the current part: what is held, where else it could lie, and an input of its own. */
 export const NeckFigure = memo(function NeckFigure(props: NeckProps) {
-  const { neck, names, handed, bodyFret, songKey, label, event, note, onMove, onSay } = props;
+  const { neck, names, handed, bodyFret, songKey, label, shown, onMove, onSay } = props;
   const frame = useRef<HTMLDivElement>(null);
   const width = useWidth(frame);
   const layout = useMemo(() => layNeck(neck, Math.max(width, 640), handed), [neck, width, handed]);
   const [hovered, setHovered] = useState<Place>();
+  const { event, note } = shown.kind === "event" ? shown : NOTHING_CHOSEN;
   const rings = otherPlaces(note, event, neck);
   const under = (mouse: MouseEvent<SVGSVGElement>) => {
     const box = mouse.currentTarget.getBoundingClientRect();
@@ -60,6 +61,19 @@ export const NeckFigure = memo(function NeckFigure(props: NeckProps) {
         >
           <Wood layout={layout} names={names} songKey={songKey} bodyFret={bodyFret} />
           {hovered && <Hover layout={layout} place={hovered} neck={neck} songKey={songKey} />}
+          {shown.kind === "hand" && (
+            <Hand layout={layout} places={shown.places} names={names} />
+          )}
+          {shown.kind === "held" &&
+            [...shown.goOn, ...shown.begin].map((held) => (
+              <Held
+                key={held.id}
+                layout={layout}
+                note={held}
+                names={names}
+                isSelected={shown.begin.includes(held)}
+              />
+            ))}
           {others.map((other) => (
             <Held key={other.id} layout={layout} note={other} names={names} isSelected={false} />
           ))}
@@ -79,6 +93,8 @@ export const NeckFigure = memo(function NeckFigure(props: NeckProps) {
     </div>
   );
 });
+
+const NOTHING_CHOSEN = { event: undefined, note: undefined };
 
 function Hover({
   layout,

@@ -122,7 +122,7 @@ function FretNumbers({
         <text
           key={x}
           x={(from + x) / 2}
-          y={height - 6}
+          y={height - 3}
           textAnchor="middle"
           fontSize={11}
           fill="var(--soft)"
@@ -182,7 +182,7 @@ function Head({
       />
       <text
         x={x}
-        y={height - 6}
+        y={height - 3}
         textAnchor="middle"
         fontSize={11}
         fontWeight={650}

@@ -2,11 +2,11 @@
 
 import type { Place } from "@intonazione/core/neck";
 import type { PitchedNote } from "@intonazione/core/score";
-import { useCallback } from "react";
+import { useCallback, useMemo } from "react";
 import { NeckFigure } from "@/features/neck/neck-figure";
 import { selectNames, selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
-import { noteAt, stopAt } from "@/open-song/cursor";
 import { neckOfPart } from "@/open-song/derived";
+import { onTheNeck } from "@/open-song/on-the-neck";
 import { runEdit, typeFret } from "@/open-song/strip-edits";
 import { pinNote } from "@/open-song/transactions";
 import { focusCallOut, sayPlace } from "@/open-song/call-out-actions";
@@ -18,7 +18,8 @@ export function NeckAtHand() {
   const song = useSong(selectSong);
   const part = useSong(selectPart);
   const cursor = useSong((state) => state.cursor);
-  const stop = stopAt(song, cursor);
+  const isPlaying = useSong(({ playing }) => playing.kind === "playing");
+  const shown = useMemo(() => onTheNeck(song, cursor, isPlaying), [song, cursor, isPlaying]);
   const names = useSong(selectNames);
   const move = useCallback(
     (note: PitchedNote, place: Place) => {
@@ -50,8 +51,7 @@ export function NeckAtHand() {
       bodyFret={part.instrument.bodyFret}
       songKey={song.key}
       label={`Neck of ${part.name}`}
-      event={stop?.event}
-      note={stop && noteAt(stop.event, cursor)}
+      shown={shown}
       onMove={move}
       onSay={say}
     />

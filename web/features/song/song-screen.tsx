@@ -45,14 +45,14 @@ export function SongScreen() {
     <div className="flex h-dvh min-w-[1000px] flex-col overflow-hidden">
       <SongHead />
       <SaveBanner />
-      <main className="flex min-h-0 flex-1 flex-col gap-1.5 px-3 pt-0.5 pb-1">
+      <main className="flex min-h-0 flex-1 flex-col gap-1 px-3 pt-0.5 pb-1">
         <ViewLine />
         <div className="flex min-h-0 flex-1 gap-3">
-          <div className="flex min-w-0 flex-1 flex-col gap-1.5">
+          <div className="flex min-w-0 flex-1 flex-col gap-1">
             <div
               id="strips"
               tabIndex={-1}
-              className="flex min-h-0 flex-1 flex-col gap-1.5 overflow-y-auto pr-1 outline-none"
+              className="flex min-h-0 flex-1 flex-col gap-1 overflow-y-auto pr-1 outline-none"
             >
               {isBare ? <FirstPhrase /> : <Middle />}
             </div>

@@ -15,7 +15,7 @@ export function ViewLine() {
   const shown = useSong((state) => viewOf(stage, state.views[stage.id]));
   const folds = useSong((state) => state.folds);
   return (
-    <div className="flex h-8 shrink-0 items-center gap-2">
+    <div className="flex h-7.5 shrink-0 items-center gap-2">
       <nav aria-label={`Views of ${stage.name}`} className="flex min-w-0 text-[13px]">
         {stage.views.map(({ id, name }) => (
           <button

@@ -27,7 +27,9 @@ const at = (song: Song, index: number): SongStore => {
 };
 const panel = (callout: string, index = 0) => show(at(songOf([callout]), index), <WritePanel />);
 const pressed = (markup: string) =>
-  [...markup.split('aria-label="Techniques"')[1]!.matchAll(/aria-pressed="true"[^>]*>([^<]+)</gu)].map(([, label]) => label);
+  [
+    ...markup.split('aria-label="Techniques"')[1]!.matchAll(/aria-pressed="true"[^>]*>([^<]+)</gu),
+  ].map(([, label]) => label);
 
 describe("the panel while one writes", () => {
   it.each([

@@ -3,6 +3,7 @@ import { memo } from "react";
 import { EventFigure } from "./event-figure";
 import type { BarProps } from "./facts";
 import { Chords, Counts, FrameWords, Strokes } from "./lane-figures";
+import { Lengths } from "./length-figures";
 import { stringY } from "./lanes";
 import type { BarBox, EventBox } from "@intonazione/core/strip";
 import { Tuplets } from "./value-figures";
@@ -31,7 +32,7 @@ export const BarFigure = memo(function BarFigure(props: BarProps) {
         strokeWidth={isLast ? 2.5 : 1}
       />
       {box.frame.from.num === 0 && (
-        <text x={4} y={lanes.head + 4} fontSize={10} fill="var(--soft)">
+        <text x={3} y={lanes.head + 3.5} fontSize={9} fill="var(--soft)">
           {number}
         </text>
       )}
@@ -48,6 +49,7 @@ export const BarFigure = memo(function BarFigure(props: BarProps) {
           {box.balance.text}
         </text>
       )}
+      {props.hasLengths && <Lengths box={box} lanes={lanes} />}
       {lanes.chord !== undefined && <Chords box={box} y={lanes.chord} facts={props.facts} />}
       {lanes.count !== undefined && <Counts box={box} y={lanes.count} />}
       {lanes.stroke !== undefined && (
@@ -109,7 +111,7 @@ function Span({
   }
   return runs.map(({ from, to }) => (
     <g key={from.event.id}>
-      <text x={from.x - 8} y={y + 4} fontSize={9.5} fontStyle="italic" fill="var(--ink)">
+      <text x={from.x - 8} y={y + 3.5} fontSize={9.5} fontStyle="italic" fill="var(--ink)">
         {word}
       </text>
       {to !== from && (

@@ -44,13 +44,9 @@ export function EventFigure(props: EventFigureProps) {
     >
       <rect
         x={x - band / 2}
-        y={isVoiceTwo ? lanes.tab - 6 : lanes.head + 9}
+        y={isVoiceTwo ? lanes.tab - 6 : 1}
         width={band}
-        height={
-          isVoiceTwo
-            ? (lanes.voiceTwo ?? lanes.tab) + 8 - lanes.tab
-            : lanes.height - lanes.head - 11
-        }
+        height={isVoiceTwo ? (lanes.voiceTwo ?? lanes.tab) + 8 - lanes.tab : lanes.height - 3}
         rx={3}
         fill={isSelected ? "var(--madder-wash)" : isChosen ? "var(--ochre-wash)" : "transparent"}
         stroke={isSelected ? "var(--madder)" : "none"}
@@ -58,7 +54,7 @@ export function EventFigure(props: EventFigureProps) {
       />
       {isFound && (
         <path
-          d={`M${x - 4} ${lanes.head + 7}h8l-4 -8z`}
+          d={`M${x - 16} ${(lanes.count ?? lanes.head) + 4}h8l-4 -8z`}
           fill="none"
           stroke="var(--ochre-ink)"
           strokeWidth={1.3}
@@ -92,8 +88,7 @@ export function EventFigure(props: EventFigureProps) {
             <Fingers event={event} x={x} y={lanes.finger} fingers={props.fingers} />
           )}
           <Names
-            event={event}
-            x={x}
+            box={at}
             lanes={lanes}
             facts={facts}
             chord={chordAt(box.frame, add(box.frame.from, at.onset))}
@@ -127,7 +122,7 @@ function NoteFigure({
     const y = stringY(lanes, note.string);
     return (
       <g onClick={(click) => (click.stopPropagation(), onChoose())}>
-        <Figure x={x} y={y} text="×" isSelected={isChosen} isSmall={isSmall} />
+        <Figure x={x} y={y} text="×" isSelected={isChosen} isSmall={isSmall} size={lanes.figure} />
       </g>
     );
   }
@@ -151,6 +146,7 @@ function NoteFigure({
           isPinned={note.pinned}
           isSmall={isSmall}
           isHeld={linkOf(note) === "tie"}
+          size={lanes.figure}
         />
       ) : (
         <Unplaced x={x} y={lanes.unplaced ?? lanes.techniques} note={note} isSelected={isChosen} />

@@ -17,6 +17,8 @@ export interface BarProps {
   readonly box: BarBox;
   readonly number: number;
   readonly lanes: Lanes;
+  /** Whether lines behind the figures show how long they sound. */
+  readonly hasLengths: boolean;
   readonly facts: PartFacts;
   readonly isLast: boolean;
   /** The bar before, where it stands in this strip; its last figures are where links come from. */

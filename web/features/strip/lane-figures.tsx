@@ -1,16 +1,11 @@
-import {
-  displayChord,
-  displayPitchClass,
-  midiOf,
-  type Chord,
-  type Pitch,
-} from "@intonazione/core/pitch";
+import { displayChord, displayPitchClass, type Chord, type Pitch } from "@intonazione/core/pitch";
 import { formatMetre, formatOnset } from "@intonazione/core/rhythm";
-import { notesOf, pitchedIn, type LineEvent } from "@intonazione/core/score";
+import { notesOf, type LineEvent } from "@intonazione/core/score";
 import { degreeInChord, degreeOf, fingeredChord, fingeredPitch } from "@intonazione/core/theory";
 import type { PartFacts } from "./facts";
 import type { Lanes } from "./lanes";
-import { strokePath, type BarBox } from "@intonazione/core/strip";
+import { namePlaces } from "./note-names";
+import { strokePath, type BarBox, type EventBox } from "@intonazione/core/strip";
 
 /** What stands in the lanes above and below the strings. */
 
@@ -186,88 +181,78 @@ export function Fingers({
   );
 }
 
-/** What sounds, highest first, what the shape is called, its degree in the key and in the chord. */
+/** What sounds, what the shape is called, its degree in the key and in the chord. */
 export function Names({
-  event,
-  x,
+  box,
   lanes,
   facts,
   chord,
 }: {
-  readonly event: LineEvent;
-  readonly x: number;
+  readonly box: EventBox;
   readonly lanes: Lanes;
   readonly facts: PartFacts;
   /** The chord of the moment, where one is named. */
   readonly chord: Chord | undefined;
 }) {
-  const pitches = pitchedIn(event)
-    .map((note) => note.pitch)
-    .sort((a, b) => midiOf(b) - midiOf(a));
-  const column = (top: number | undefined, name: (pitch: Pitch) => Pitch, color: string) =>
+  const places = namePlaces(box);
+  const lane = (top: number | undefined, name: (pitch: Pitch) => NameLook) =>
     top !== undefined &&
-    pitches.map((pitch, index) => {
-      const named = name(pitch);
+    places.map(({ pitch, dx, line }, index) => {
+      const { text, below, color, isStrong = false } = name(pitch);
       return (
         <text
           key={`${top}-${index}`}
-          x={x}
-          y={top + index * lanes.nameGap + 4}
+          x={box.x + dx}
+          y={top + line * lanes.nameGap + 3.5}
           textAnchor="middle"
-          fontSize={11}
+          fontSize={10.5}
+          fontWeight={isStrong ? 650 : 400}
           fill={color}
         >
-          {displayPitchClass(named)}
-          <tspan fontSize={8} dy={2}>
-            {named.octave}
-          </tspan>
+          {text}
+          {below !== undefined && (
+            <tspan fontSize={7.5} dy={2}>
+              {below}
+            </tspan>
+          )}
         </text>
       );
     });
+  const spelled = (pitch: Pitch, color: string) => ({
+    text: displayPitchClass(pitch),
+    below: String(pitch.octave),
+    color,
+  });
   return (
     <>
-      {column(lanes.sounds, (pitch) => pitch, "var(--ink)")}
-      {column(
-        lanes.fingered,
-        (pitch) => fingeredPitch(pitch, facts.shift, facts.key),
-        "var(--soft)",
+      {lane(lanes.sounds, (pitch) => spelled(pitch, "var(--ink)"))}
+      {lane(lanes.fingered, (pitch) =>
+        spelled(fingeredPitch(pitch, facts.shift, facts.key), "var(--soft)"),
       )}
-      {lanes.degree !== undefined &&
-        pitches.map((pitch, index) => {
-          const degree = degreeOf(pitch, facts.key);
-          return (
-            <text
-              key={index}
-              x={x}
-              y={lanes.degree! + index * lanes.nameGap + 4}
-              textAnchor="middle"
-              fontSize={11}
-              fontWeight={degree === "1" ? 650 : 400}
-              fill={degree === "1" || degree === "5" ? "var(--verdigris)" : "var(--soft)"}
-            >
-              {degree}
-            </text>
-          );
-        })}
-      {lanes["of chord"] !== undefined &&
-        chord &&
-        pitches.map((pitch, index) => {
+      {lane(lanes.degree, (pitch) => {
+        const text = degreeOf(pitch, facts.key);
+        const isHome = text === "1" || text === "5";
+        return { text, color: isHome ? HOME : "var(--soft)", isStrong: text === "1" };
+      })}
+      {chord &&
+        lane(lanes["of chord"], (pitch) => {
           const { degree, isTarget } = degreeInChord(pitch, chord);
-          return (
-            <text
-              key={index}
-              x={x}
-              y={lanes["of chord"]! + index * lanes.nameGap + 4}
-              textAnchor="middle"
-              fontSize={11}
-              fontWeight={isTarget ? 650 : 400}
-              fill={isTarget ? "var(--verdigris)" : "var(--soft)"}
-            >
-              {degree}
-              {isTarget && <tspan fontSize={7}>●</tspan>}
-            </text>
-          );
+          return {
+            text: isTarget ? `${degree}●` : degree,
+            color: isTarget ? HOME : "var(--soft)",
+            isStrong: isTarget,
+          };
         })}
     </>
   );
+}
+
+const HOME = "var(--verdigris-ink)";
+
+interface NameLook {
+  readonly text: string;
+  /** An octave, smaller and a little lower. */
+  readonly below?: string;
+  readonly color: string;
+  readonly isStrong?: boolean;
 }

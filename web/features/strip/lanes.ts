@@ -1,5 +1,6 @@
 /** Where the lanes of a row stand, from its upper edge, in px. */
 export interface Lanes {
+  /** Bar numbers and what a bar says of itself: a lane of its own, or the counts' where that is free. */
   readonly head: number;
   readonly chord: number | undefined;
   /** Free words above the line. */
@@ -14,6 +15,8 @@ export interface Lanes {
   readonly tab: number;
   readonly stringGap: number;
   readonly strings: number;
+  /** Size of the figures on the strings. */
+  readonly figure: number;
   /** The note values of voice two. */
   readonly voiceTwo: number | undefined;
   readonly mutes: number | undefined;
@@ -23,7 +26,7 @@ export interface Lanes {
   readonly fingered: number | undefined;
   readonly degree: number | undefined;
   readonly "of chord": number | undefined;
-  /** Between the names of notes that sound at once. */
+  /** Between the lines of names of notes that sound at once. */
   readonly nameGap: number;
   readonly height: number;
 }
@@ -31,21 +34,26 @@ export interface Lanes {
 /** What a row needs room for, beside its strings. */
 export interface LaneWishes {
   readonly strings: number;
-  /** The most notes of the row that sound at once. */
-  readonly mostNotes: number;
-  readonly has: ReadonlySet<Exclude<LaneRow, "head" | "techniques" | "tab">>;
+  /** The most lines that names of notes at once need. */
+  readonly nameLines: number;
+  /** “techniques” asks for room above the strings, “head” for a lane of its own. */
+  readonly has: ReadonlySet<Exclude<LaneRow, "tab">>;
+  /** Close together, where several strips are compared. */
+  readonly isCompact?: boolean;
 }
 
-type LaneRow = keyof Omit<Lanes, "stringGap" | "strings" | "nameGap" | "height">;
+type LaneRow = keyof Omit<Lanes, "stringGap" | "strings" | "figure" | "nameGap" | "height">;
 
-const STRING_GAP = 14;
-const NAME_GAP = 13;
+const NAME_GAP = 11;
+/** Between strings, and the size of the figures on them. */
+const USUAL_STRINGS = { gap: 12, figure: 12.5 };
+const COMPACT_STRINGS = { gap: 9, figure: 10 };
 
 /** Lanes of the same wishes are the same object, so that bars need not be drawn again. */
 const known = new Map<string, Lanes>();
 
 export function lanesFor(wishes: LaneWishes): Lanes {
-  const key = `${wishes.strings} ${wishes.mostNotes} ${[...wishes.has].sort().join(" ")}`;
+  const key = `${wishes.strings} ${wishes.nameLines} ${wishes.isCompact} ${[...wishes.has].sort().join(" ")}`;
   let lanes = known.get(key);
   if (!lanes) {
     lanes = stack(wishes);
@@ -54,32 +62,33 @@ export function lanesFor(wishes: LaneWishes): Lanes {
   return lanes;
 }
 
-function stack({ strings, mostNotes, has }: LaneWishes): Lanes {
+function stack({ strings, nameLines, has, isCompact = false }: LaneWishes): Lanes {
+  const { gap, figure } = isCompact ? COMPACT_STRINGS : USUAL_STRINGS;
   let y = 0;
   const take = (height: number, isWished = true) => {
     if (!isWished) return undefined;
     y += height;
     return y - height / 2;
   };
-  const head = take(15)!;
+  const ownHead = take(13, has.has("head"));
   const chord = take(18, has.has("chord"));
-  const words = take(14, has.has("words"));
-  const count = take(17, has.has("count"));
-  const stroke = take(16, has.has("stroke"));
+  const words = take(13, has.has("words"));
+  const count = take(13, has.has("count"));
+  const stroke = take(11.5, has.has("stroke"));
   const value = take(30, has.has("value"));
-  const unplaced = take(20, has.has("unplaced"));
-  const techniques = take(17)!;
-  const tab = y + 4;
-  y = tab + (strings - 1) * STRING_GAP + 9;
+  const unplaced = take(18, has.has("unplaced"));
+  const techniques = take(has.has("techniques") ? 17 : isCompact && count === undefined ? 9 : 6)!;
+  const tab = y + (isCompact ? 3 : 4);
+  y = tab + (strings - 1) * gap + 5;
   const voiceTwo = take(22, has.has("voiceTwo"));
-  const mutes = take(13, has.has("mutes"));
-  const lyric = take(16, has.has("lyric"));
-  const finger = take(13, has.has("finger"));
+  const mutes = take(10, has.has("mutes"));
+  const lyric = take(15, has.has("lyric"));
+  const finger = take(12, has.has("finger"));
   const names = (isWished: boolean) => {
     if (!isWished) return undefined;
-    y += 4;
+    y += 2;
     const first = y + NAME_GAP / 2;
-    y += NAME_GAP * Math.max(1, mostNotes);
+    y += NAME_GAP * Math.max(1, nameLines);
     return first;
   };
   const sounds = names(has.has("sounds"));
@@ -87,7 +96,7 @@ function stack({ strings, mostNotes, has }: LaneWishes): Lanes {
   const degree = names(has.has("degree"));
   const ofChord = names(has.has("of chord"));
   return {
-    head,
+    head: ownHead ?? count ?? techniques,
     chord,
     words,
     count,
@@ -96,8 +105,9 @@ function stack({ strings, mostNotes, has }: LaneWishes): Lanes {
     unplaced,
     techniques,
     tab,
-    stringGap: STRING_GAP,
+    stringGap: gap,
     strings,
+    figure,
     voiceTwo,
     mutes,
     lyric,
@@ -107,7 +117,7 @@ function stack({ strings, mostNotes, has }: LaneWishes): Lanes {
     degree,
     "of chord": ofChord,
     nameGap: NAME_GAP,
-    height: y + 4,
+    height: y + 2.5,
   };
 }
 

@@ -13,6 +13,7 @@ export function Figure({
   isPinned = false,
   isSmall = false,
   isHeld = false,
+  size: usual,
 }: {
   readonly x: number;
   readonly y: number;
@@ -23,23 +24,25 @@ export function Figure({
   readonly isSmall?: boolean;
   /** Tied: it goes on, and is not played anew. */
   readonly isHeld?: boolean;
+  readonly size: number;
 }) {
-  const size = isSmall ? 10 : 13;
-  const width = text.length * (isSmall ? 6 : 8) + 5;
+  const size = isSmall ? 0.78 * usual : usual;
+  const width = text.length * 0.61 * size + 0.32 * size;
+  const height = 0.96 * size;
   return (
     <>
       <rect
         x={x - width / 2}
-        y={y - 7.5}
+        y={y - height / 2}
         width={width}
-        height={15}
+        height={height}
         fill="var(--sheet)"
         stroke={isPinned ? "var(--verdigris)" : "none"}
         strokeWidth={1.5}
       />
       <text
         x={x}
-        y={y + size / 2 - 2}
+        y={y + 0.36 * size}
         textAnchor="middle"
         fontSize={size}
         fontWeight={isSelected ? 750 : isHeld ? 400 : 560}

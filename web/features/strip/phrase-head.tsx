@@ -41,9 +41,9 @@ export function PhraseHead({
         ? `bar ${barsBefore + 1}`
         : `bars ${barsBefore + 1}–${barsBefore + barCount}`;
   return (
-    <div className="group w-32 shrink-0 py-2.5 pl-3">
+    <div className="group w-28 shrink-0 py-1.5 pl-2.5">
       <div className="flex items-baseline gap-2">
-        <span aria-hidden className="font-serif text-3xl leading-none">
+        <span aria-hidden className="font-serif text-2xl leading-none">
           {letter}
         </span>
         {!isNew ? (
@@ -74,7 +74,7 @@ export function PhraseHead({
       )}
       {isBeingWritten && <p className="text-xs font-medium text-ochre-ink">not yet written</p>}
       {!isNew && (
-        <div className="mt-1.5 -ml-1 flex gap-1 text-soft">
+        <div className="mt-0.5 -ml-1 flex gap-0.5 text-soft">
           <button
             type="button"
             aria-label={`Say phrase ${letter} anew`}

@@ -126,7 +126,7 @@ const PhraseRow = memo(function PhraseRow({
         isBeingWritten={isBeingWritten}
         isNew={isNew}
       />
-      <div className="flex min-w-0 flex-1 flex-col gap-1 py-1.5 pr-3">
+      <div className="flex min-w-0 flex-1 flex-col gap-1 pr-2">
         {(parts ?? [part]).map((shown) => (
           <PartStrip
             key={shown.id}
@@ -136,6 +136,7 @@ const PhraseRow = memo(function PhraseRow({
             barsBefore={barsBefore}
             isNamed={parts !== undefined}
             said={shown === part ? bars : undefined}
+            isBeingSaid={isBeingWritten && shown === part}
           />
         ))}
       </div>
@@ -160,6 +161,7 @@ const PartStrip = memo(function PartStrip({
   phrase,
   part,
   said,
+  isBeingSaid,
   barsBefore,
   isNamed,
 }: {
@@ -168,6 +170,7 @@ const PartStrip = memo(function PartStrip({
   readonly part: Part;
   /** What the call-out line makes of it, or what is written; of other parts, only the latter. */
   readonly said: readonly Bar[] | undefined;
+  readonly isBeingSaid: boolean;
   readonly barsBefore: number;
   readonly isNamed: boolean;
 }) {
@@ -246,6 +249,7 @@ const PartStrip = memo(function PartStrip({
           chosen={chosen}
           found={found}
           barsBefore={barsBefore}
+          isBeingSaid={isBeingSaid}
           onSelect={select}
         />
       )}

@@ -18,7 +18,7 @@ import { songOf } from "@/open-song/open-song.test-kit";
 import { BarFigure } from "./bar-figure";
 import type { PartFacts } from "./facts";
 import { lanesFor, stringY } from "./lanes";
-import { layBar, naturalWidth } from "@intonazione/core/strip";
+import { layBar, naturalWidth, WIDE } from "@intonazione/core/strip";
 
 const song = songOf([]);
 const guitar = song.parts[0]!;
@@ -31,6 +31,7 @@ interface Wishes {
   readonly noteId?: string;
   readonly lanes?: readonly ("value" | "stroke" | "chord" | "degree" | "voiceTwo" | "words")[];
   readonly strokes?: string;
+  readonly hasLengths?: boolean;
   readonly marks?: readonly BarMark[];
 }
 
@@ -46,7 +47,7 @@ function draw(bar: Bar, on: Song = song, partIndex = 0, wishes: Wishes = {}): st
   };
   const lanes = lanesFor({
     strings: facts.names.strings.length,
-    mostNotes: 6,
+    nameLines: 6,
     has: new Set([
       "count",
       "unplaced",
@@ -59,9 +60,10 @@ function draw(bar: Bar, on: Song = song, partIndex = 0, wishes: Wishes = {}): st
   return renderToStaticMarkup(
     <svg>
       <BarFigure
-        box={layBar(bar, naturalWidth(bar), framesOf(wishes.marks ?? [], on, 1)[0]!)}
+        box={layBar(bar, naturalWidth(bar, WIDE), framesOf(wishes.marks ?? [], on, 1)[0]!)}
         number={1}
         lanes={lanes}
+        hasLengths={wishes.hasLengths ?? false}
         facts={facts}
         isLast={false}
         strokes={wishes.strokes ?? ""}
@@ -122,7 +124,7 @@ describe("a bar of a strip", () => {
     expect(countOf(markup, /<path d="M0 /gu)).toBe(6);
     const lanes = lanesFor({
       strings: 6,
-      mostNotes: 6,
+      nameLines: 6,
       has: new Set(["count", "unplaced", "mutes", "sounds"]),
     });
     const yOf = (fret: string) =>

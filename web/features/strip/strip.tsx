@@ -1,18 +1,14 @@
 "use client";
 
 import { barNumber, barsOn } from "@intonazione/core/foundation";
-import { displayStringName } from "@intonazione/core/instrument";
 import type { Neck } from "@intonazione/core/neck";
 import { suggestFingers } from "@intonazione/core/placement";
 import { suggestStrokes, type Handwork } from "@intonazione/core/playing";
 import {
   eventsOf,
-  isPalmMuted,
-  isRinging,
   notesOf,
   type Bar,
   type BarFrame,
-  type LineEvent,
   type PickingSchool,
 } from "@intonazione/core/score";
 import { memo, useMemo, useRef } from "react";
@@ -21,8 +17,10 @@ import { useWidth } from "@/ui/use-width";
 import { BarFigure } from "./bar-figure";
 import type { PartFacts } from "./facts";
 import { StaffRow } from "./staff-row";
-import { lanesFor, stringY, type Lanes, type LaneWishes } from "./lanes";
-import { layRows, type BarBox, type Row } from "@intonazione/core/strip";
+import { laneWishes } from "./lane-wishes";
+import { lanesFor, stringY } from "./lanes";
+import { RowNames } from "./row-names";
+import { COMPACT, layRows, USUAL, type BarBox, type Row } from "@intonazione/core/strip";
 
 export interface StripProps {
   readonly bars: readonly Bar[];
@@ -43,11 +41,17 @@ export interface StripProps {
   readonly found?: ReadonlySet<string> | undefined;
   /** Bars before this strip, for their numbers. */
   readonly barsBefore?: number;
+  /** Close together, beside others that it is compared with. */
+  readonly isCompact?: boolean;
+  /** True while it is being said in the call-out line. */
+  readonly isBeingSaid?: boolean;
   readonly onSelect: (eventId: string, noteId?: string) => void;
 }
 
 /** Room at the left for lane and string names. */
-const GUTTER = 64;
+const GUTTER = 54;
+/** Only for the names of the strings. */
+const COMPACT_GUTTER = 22;
 
 /** A phrase as one part plays it: as many rows as the width asks for. */
 export const Strip = memo(function Strip({
@@ -63,13 +67,16 @@ export const Strip = memo(function Strip({
   chosen,
   found,
   barsBefore = 0,
+  isCompact = false,
+  isBeingSaid = false,
   onSelect,
 }: StripProps) {
   const frame = useRef<HTMLDivElement>(null);
   const width = useWidth(frame);
+  const gutter = isCompact ? COMPACT_GUTTER : GUTTER;
   const rows = useMemo(
-    () => (width > 0 ? layRows(bars, width - GUTTER - 2, frames) : []),
-    [bars, width, frames],
+    () => (width > 0 ? layRows(bars, width - gutter - 2, frames, isCompact ? COMPACT : USUAL) : []),
+    [bars, width, frames, gutter, isCompact],
   );
   const strings = facts.names.strings.length;
   const strokes = useMemo(
@@ -108,6 +115,8 @@ export const Strip = memo(function Strip({
             chosen={chosen}
             found={found}
             barsBefore={barsBefore}
+            isCompact={isCompact}
+            isBeingSaid={isBeingSaid}
             onSelect={onSelect}
           />
         );
@@ -166,6 +175,8 @@ interface RowProps extends Pick<
   readonly fingers: readonly string[] | undefined;
   readonly wished: ReadonlySet<Lane>;
   readonly barsBefore: number;
+  readonly isCompact: boolean;
+  readonly isBeingSaid: boolean;
 }
 
 const RowFigure = memo(function RowFigure({
@@ -181,23 +192,18 @@ const RowFigure = memo(function RowFigure({
   chosen,
   found,
   barsBefore,
+  isCompact,
+  isBeingSaid,
   onSelect,
 }: RowProps) {
-  const events = eventsOf(row.bars.map(({ box }) => box.bar));
-  const lanes = lanesFor({
-    strings: facts.names.strings.length,
-    mostNotes: Math.max(
-      0,
-      ...events.map((event) => notesOf(event).filter(({ kind }) => kind === "pitched").length),
-    ),
-    has: rowsWanted(row, events, wished, facts),
-  });
+  const lanes = lanesFor(laneWishes(row, wished, facts, { isCompact, isBeingSaid }));
+  const gutter = isCompact ? COMPACT_GUTTER : GUTTER;
   return (
     <>
-      {wished.has("staff") && <StaffRow row={row} width={width} gutter={GUTTER} facts={facts} />}
+      {wished.has("staff") && <StaffRow row={row} width={width} gutter={gutter} facts={facts} />}
       <svg width={width} height={lanes.height} role="presentation" className="block">
-        <RowNames lanes={lanes} facts={facts} />
-        <g transform={`translate(${GUTTER} 0)`}>
+        <RowNames lanes={lanes} facts={facts} gutter={gutter} />
+        <g transform={`translate(${gutter} 0)`}>
           <path
             d={`M0 ${lanes.tab}V${stringY(lanes, lanes.strings)}`}
             stroke="var(--ink)"
@@ -211,6 +217,7 @@ const RowFigure = memo(function RowFigure({
                   box={box}
                   number={barNumber(barsOn(row.firstBar, barsBefore + index))}
                   lanes={lanes}
+                  hasLengths={wished.has("length")}
                   facts={facts}
                   isLast={isLast}
                   before={row.bars[index - 1]?.box}
@@ -231,84 +238,3 @@ const RowFigure = memo(function RowFigure({
     </>
   );
 });
-
-type LaneWish = Parameters<LaneWishes["has"]["has"]>[0];
-
-/** The lanes that are wished for, and those that show themselves where there is something to show. */
-function rowsWanted(
-  row: Row,
-  events: readonly LineEvent[],
-  wished: ReadonlySet<Lane>,
-  facts: PartFacts,
-): LaneWishes["has"] {
-  const has = new Set<LaneWish>();
-  for (const name of wished) if (name !== "staff") has.add(name);
-  const add = (name: LaneWish, isThere: boolean) => {
-    if (isThere) has.add(name);
-    else has.delete(name);
-  };
-  add("chord", wished.has("chord") && row.bars.some(({ box }) => box.chords.length > 0));
-  add("fingered", wished.has("fingered") && facts.shift !== 0);
-  const hasChords = ({ frame }: BarBox) => frame.chords.length > 0 || frame.over !== undefined;
-  add("of chord", wished.has("of chord") && row.bars.some(({ box }) => hasChords(box)));
-  add("unplaced", row.hasUnplaced);
-  add(
-    "words",
-    events.some(({ note }) => note !== undefined),
-  );
-  add(
-    "lyric",
-    events.some(({ lyric }) => lyric !== undefined),
-  );
-  add(
-    "voiceTwo",
-    row.bars.some(({ box }) => box.bar.voiceTwo !== undefined),
-  );
-  add(
-    "mutes",
-    events.some((event) => isPalmMuted(event) || isRinging(event)),
-  );
-  return has;
-}
-
-function RowNames({ lanes, facts }: { readonly lanes: Lanes; readonly facts: PartFacts }) {
-  const laneNames = [
-    ["chord", lanes.chord],
-    ["count", lanes.count],
-    ["stroke", lanes.stroke],
-    ["value", lanes.value],
-    ["no place", lanes.unplaced],
-    ["voice 2", lanes.voiceTwo],
-    ["sung", lanes.lyric],
-    ["finger", lanes.finger],
-    ["sounds", lanes.sounds],
-    ["fingered", lanes.fingered],
-    ["degree", lanes.degree],
-    ["of chord", lanes["of chord"]],
-  ] as const;
-  return (
-    <g aria-hidden textAnchor="end">
-      {laneNames.map(
-        ([name, y]) =>
-          y !== undefined && (
-            <text key={name} x={GUTTER - 12} y={y + 4} fontSize={11} fill="var(--soft)">
-              {name}
-            </text>
-          ),
-      )}
-      {facts.names.strings.map((name, index) => (
-        <text
-          key={name}
-          x={GUTTER - 12}
-          y={stringY(lanes, index + 1) + 4}
-          fontSize={11}
-          fontWeight={650}
-          fill="var(--ink)"
-          className="font-mono"
-        >
-          {displayStringName(name)}
-        </text>
-      ))}
-    </g>
-  );
-}

@@ -11,13 +11,21 @@ export const LANES = [
   "fingered",
   "degree",
   "of chord",
+  "length",
   "staff",
 ] as const;
 /** The tablature itself is always there. */
 export type Lane = (typeof LANES)[number];
 export type LaneSet = ReadonlySet<Lane>;
 
-export const USUAL_LANES: LaneSet = new Set(["chord", "count", "stroke", "sounds", "fingered"]);
+export const USUAL_LANES: LaneSet = new Set([
+  "chord",
+  "count",
+  "stroke",
+  "sounds",
+  "fingered",
+  "length",
+]);
 
 /** What strips show: all of them the same, but for phrases with lanes of their own. */
 export interface ShownLanes {
