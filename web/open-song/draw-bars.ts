@@ -17,6 +17,19 @@ export type DrawLines = (
   stretch?: Stretch,
 ) => ReactNode;
 
+/** A version of a line, to be held against others. */
+export interface Version {
+  readonly label: string;
+  /** Who plays it, on what. */
+  readonly part: Part;
+  readonly bars: readonly Bar[];
+  /** Events that are otherwise here. */
+  readonly marked?: ReadonlySet<string>;
+}
+
+/** Draws versions of a phrase close together, row under row: the first as it is, in softer ink. */
+export type DrawCompared = (phraseId: string, versions: readonly Version[]) => ReactNode;
+
 /** Some neighbouring bars of a line, by index. */
 export interface Stretch {
   readonly from: number;

@@ -8,15 +8,24 @@ const LOOKS: Readonly<Record<Look, string>> = {
   quiet: "border-transparent text-soft hover:text-ink",
 };
 
+/** Small ones stand within a line of words. */
+type Size = "usual" | "small";
+
+const SIZES: Readonly<Record<Size, string>> = {
+  usual: "px-3 py-1.5 text-[13px]",
+  small: "px-2 text-xs leading-5",
+};
+
 /** The looks of a button, also for links that act like one. */
-export function buttonLook(look: Look = "plain"): string {
-  return `inline-flex items-center justify-center gap-1.5 whitespace-nowrap rounded-md border px-3 py-1.5 text-[13px] font-medium transition-colors disabled:pointer-events-none disabled:opacity-55 ${LOOKS[look]}`;
+export function buttonLook(look: Look = "plain", size: Size = "usual"): string {
+  return `inline-flex items-center justify-center gap-1.5 whitespace-nowrap rounded-md border ${SIZES[size]} font-medium transition-colors disabled:pointer-events-none disabled:opacity-55 ${LOOKS[look]}`;
 }
 
 export function Button({
   look = "plain",
+  size = "usual",
   className = "",
   ...rest
-}: ButtonHTMLAttributes<HTMLButtonElement> & { readonly look?: Look }) {
-  return <button type="button" className={`${buttonLook(look)} ${className}`} {...rest} />;
+}: ButtonHTMLAttributes<HTMLButtonElement> & { readonly look?: Look; readonly size?: Size }) {
+  return <button type="button" className={`${buttonLook(look, size)} ${className}`} {...rest} />;
 }

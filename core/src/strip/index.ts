@@ -1,4 +1,12 @@
-export { layBar, layRows, type BarBox, type ChordMark, type EventBox, type Row } from "./layout";
+export {
+  layBar,
+  layRows,
+  layRowsTogether,
+  type BarBox,
+  type ChordMark,
+  type EventBox,
+  type Row,
+} from "./layout";
 export { lengthMarks, type LengthMark } from "./length-marks";
 export { COMPACT, naturalWidth, USUAL, WIDE, type Spacing } from "./spacing";
 export { signatureOf, staffVoices, type StaffNote, type StaffVoice } from "./staff";

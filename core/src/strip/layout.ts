@@ -201,13 +201,43 @@ export function layRows(
   frames: readonly BarFrame[],
   spacing = WIDE,
 ): readonly Row[] {
+  const widths = bars.map((bar) => naturalWidth(bar, spacing));
+  return layWithWidths(bars, widths, width, frames, spacing);
+}
+
+/**
+ * Several versions of a line in rows that break at the same bars, each bar as wide as in the others:
+ * what stands in row 1 of one can be held against row 1 of every other.
+ *
+ * @param versions As many bars in each.
+ * @returns the rows of each version.
+ */
+export function layRowsTogether(
+  versions: readonly (readonly Bar[])[],
+  width: number,
+  frames: readonly BarFrame[],
+  spacing: Spacing,
+): readonly (readonly Row[])[] {
+  const widths = (versions[0] ?? []).map((_, index) =>
+    Math.max(...versions.map((bars) => naturalWidth(bars[index]!, spacing))),
+  );
+  return versions.map((bars) => layWithWidths(bars, widths, width, frames, spacing));
+}
+
+function layWithWidths(
+  bars: readonly Bar[],
+  widths: readonly number[],
+  width: number,
+  frames: readonly BarFrame[],
+  spacing: Spacing,
+): readonly Row[] {
   const rows: Row[] = [];
   let start = 0;
   while (start < bars.length) {
     let end = start;
     let natural = 0;
     while (end < bars.length) {
-      const next = naturalWidth(bars[end]!, spacing);
+      const next = widths[end]!;
       if (end > start && (natural + next) * spacing.tightest > width) break;
       natural += next;
       end++;
@@ -218,7 +248,7 @@ export function layRows(
     const laid = bars.slice(start, end).map((bar, index) => {
       const box = layBarOnce(
         bar,
-        naturalWidth(bar, spacing) * stretch,
+        widths[start + index]! * stretch,
         frames[start + index]!,
         spacing,
       );

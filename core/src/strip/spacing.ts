@@ -45,8 +45,8 @@ export const COMPACT: Spacing = {
   barPadding: 5,
   emptyBar: 40,
   behind: 6,
-  digit: 6.2,
-  tightest: 0.8,
+  digit: 5.8,
+  tightest: 0.76,
 };
 
 /** A moment with the room it gets: until the next one begins. */

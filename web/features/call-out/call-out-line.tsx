@@ -88,7 +88,7 @@ export function CallOutLine() {
           aria-describedby="call-out-note"
           aria-invalid={draft.hasErrors || undefined}
           placeholder={`'8 ${exampleOf(part.instrument.kind)}`}
-          className="relative block field-sizing-content max-h-24 w-full resize-none bg-transparent caret-madder outline-none placeholder:text-soft"
+          className="relative block field-sizing-content max-h-24 w-full resize-none bg-transparent caret-madder outline-none placeholder:whitespace-nowrap placeholder:text-soft"
         />
       </div>
       <CallOutNote refusal={refusal} />

@@ -90,7 +90,13 @@ export function Hand({
               {formatFret(place, names)}
             </text>
             {places.length <= MOST_IN_ORDER && (
-              <text x={x + 9} y={y - 3.5} fontSize={8} fill="var(--soft)">
+              <text
+                x={place.fret === 0 ? x - layout.direction * 9 : x + 9}
+                y={y - 3.5}
+                textAnchor={place.fret === 0 && layout.direction === 1 ? "end" : "start"}
+                fontSize={8}
+                fill="var(--soft)"
+              >
                 {index + 1}
               </text>
             )}

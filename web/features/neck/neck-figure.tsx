@@ -61,9 +61,7 @@ export const NeckFigure = memo(function NeckFigure(props: NeckProps) {
         >
           <Wood layout={layout} names={names} songKey={songKey} bodyFret={bodyFret} />
           {hovered && <Hover layout={layout} place={hovered} neck={neck} songKey={songKey} />}
-          {shown.kind === "hand" && (
-            <Hand layout={layout} places={shown.places} names={names} />
-          )}
+          {shown.kind === "hand" && <Hand layout={layout} places={shown.places} names={names} />}
           {shown.kind === "held" &&
             [...shown.goOn, ...shown.begin].map((held) => (
               <Held

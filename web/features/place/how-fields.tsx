@@ -1,6 +1,7 @@
 "use client";
 
 import { BEYONDS, INTENTS, type Beyond, type Intent } from "@intonazione/core/remap";
+import { Select } from "@/ui/select";
 
 const INTENT_WORDS: Readonly<Record<Intent, string>> = {
   sound: "the same sound",
@@ -16,8 +17,6 @@ const BEYOND_WORDS: Readonly<Record<Beyond, string>> = {
   "leave-out": "are left out",
 };
 
-const selectLook = "rounded-sm border border-hairline bg-sheet px-1.5 py-1";
-
 /** What of a line is to stay on another instrument. */
 export function IntentField({
   value,
@@ -27,22 +26,18 @@ export function IntentField({
   readonly onChange: (intent: Intent) => void;
 }) {
   return (
-    <label className="flex items-center gap-2">
-      <span className="text-soft">keep</span>
-      <select
+    <span className="flex items-center gap-2">
+      <span aria-hidden className="text-soft">
+        keep
+      </span>
+      <Select
+        label="keep"
         value={value}
-        onChange={({ target }) =>
-          onChange(INTENTS.find((intent) => intent === target.value) ?? "sound")
-        }
-        className={selectLook}
-      >
-        {INTENTS.map((intent) => (
-          <option key={intent} value={intent}>
-            {INTENT_WORDS[intent]}
-          </option>
-        ))}
-      </select>
-    </label>
+        options={INTENTS.map((one) => ({ value: one, label: INTENT_WORDS[one] }))}
+        onChange={onChange}
+        look="small"
+      />
+    </span>
   );
 }
 
@@ -55,21 +50,17 @@ export function BeyondField({
   readonly onChange: (beyond: Beyond) => void;
 }) {
   return (
-    <label className="flex items-center gap-2">
-      <span className="text-soft">notes beyond the range</span>
-      <select
+    <span className="flex items-center gap-2">
+      <span aria-hidden className="text-soft">
+        notes beyond the range
+      </span>
+      <Select
+        label="notes beyond the range"
         value={value}
-        onChange={({ target }) =>
-          onChange(BEYONDS.find((beyond) => beyond === target.value) ?? "mark")
-        }
-        className={selectLook}
-      >
-        {BEYONDS.map((beyond) => (
-          <option key={beyond} value={beyond}>
-            {BEYOND_WORDS[beyond]}
-          </option>
-        ))}
-      </select>
-    </label>
+        options={BEYONDS.map((one) => ({ value: one, label: BEYOND_WORDS[one] }))}
+        onChange={onChange}
+        look="small"
+      />
+    </span>
   );
 }

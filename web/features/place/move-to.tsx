@@ -4,10 +4,10 @@ import { phraseLetter } from "@intonazione/core/callout";
 import { NO_CAPO } from "@intonazione/core/instrument";
 import { displayKey } from "@intonazione/core/pitch";
 import type { Beyond, Intent, RemappedPart } from "@intonazione/core/remap";
-import { newPart, lineOf } from "@intonazione/core/score";
+import { lineOf, newPart, type Phrase } from "@intonazione/core/score";
 import { useMemo, useState } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
-import type { DrawLines } from "@/open-song/draw-bars";
+import type { DrawCompared, Version } from "@/open-song/draw-bars";
 import { newId } from "@/open-song/draft";
 import { LANDMARKS } from "@/open-song/state/view";
 import { addPart } from "@/open-song/transactions";
@@ -21,7 +21,6 @@ import {
   type ChosenInstrument,
 } from "@/ui/instrument-picker";
 import { buildInWords } from "@/ui/instrument-values";
-import { Pair } from "@/ui/pair";
 import { useDesk, type DeskRequest } from "@/workers/use-desk";
 import { ChangeList } from "./change-list";
 import { BeyondField, IntentField } from "./how-fields";
@@ -33,7 +32,7 @@ type Moved = RemappedPart & { readonly to: ChosenInstrument };
  * The current part on another instrument, tuning or capo: what sounds stays. Both versions stand
  * one above the other, and nothing is changed until the new one is kept as a part of its own.
  */
-export function MoveTo({ drawLine }: { readonly drawLine: DrawLines }) {
+export function MoveTo({ drawCompared }: { readonly drawCompared: DrawCompared }) {
   const { store, rack } = useOpenSong();
   const [rackId, setRackId] = useState<string>();
   const [intent, setIntent] = useState<Intent>("sound");
@@ -129,22 +128,64 @@ export function MoveTo({ drawLine }: { readonly drawLine: DrawLines }) {
         )}
         {moved && <Outcome moved={moved} isMarked={beyond === "mark" || intent === "shapes"} />}
       </div>
-      {moved &&
-        song.phrases
-          .filter((phrase) => lineOf(song, phrase.id, part.id))
-          .map((phrase, index) => (
-            <Pair
+      {moved && (
+        <div className="grid grid-cols-2 gap-1.5">
+          {song.phrases.map((phrase, index) => (
+            <MovedPhrase
               key={phrase.id}
+              phrase={phrase}
               letter={phraseLetter(index)}
-              name={phrase.name}
-              before={{ label: setUpInWords(part), strip: drawLine(part, phrase.id, song.lines) }}
-              after={{
-                label: setUpInWords(moved.to),
-                strip: drawLine({ ...part, ...moved.to }, phrase.id, moved.lines),
-              }}
+              moved={moved}
+              drawCompared={drawCompared}
             />
           ))}
+        </div>
+      )}
     </section>
+  );
+}
+
+/** One phrase, as it is and moved. */
+function MovedPhrase({
+  phrase: { id, name },
+  letter,
+  moved,
+  drawCompared,
+}: {
+  readonly phrase: Phrase;
+  readonly letter: string;
+  readonly moved: Moved;
+  readonly drawCompared: DrawCompared;
+}) {
+  const song = useSong(selectSong);
+  const part = useSong(selectPart);
+  const versions = useMemo((): readonly Version[] => {
+    const before = lineOf(song, id, part.id)?.bars;
+    const after = moved.lines.find(({ phraseId }) => phraseId === id)?.bars;
+    if (!before || after?.length !== before.length) return [];
+    const marked = new Set(moved.changes.map(({ eventId }) => eventId));
+    return [
+      { label: setUpInWords(part), part, bars: before },
+      { label: setUpInWords(moved.to), part: { ...part, ...moved.to }, bars: after, marked },
+    ];
+  }, [song, part, id, moved]);
+  if (versions.length === 0) return null;
+  return (
+    <article
+      aria-label={`Phrase ${name}, both versions`}
+      className="min-w-0 rounded-md border border-hairline bg-sheet px-1.5 pb-0.5"
+    >
+      <h3 className="flex items-baseline gap-1.5 pl-1 text-xs">
+        <span aria-hidden className="font-serif text-lg leading-none">
+          {letter}
+        </span>
+        <span className="font-semibold">{name}</span>
+        <span className="truncate text-soft">
+          {setUpInWords(part)}, below it {setUpInWords(moved.to)}
+        </span>
+      </h3>
+      {drawCompared(id, versions)}
+    </article>
   );
 }
 

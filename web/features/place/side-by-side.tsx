@@ -4,15 +4,15 @@ import { NO_CAPO, tuningById, usualInstrument } from "@intonazione/core/instrume
 import { displayKey } from "@intonazione/core/pitch";
 import { difficultyInWords } from "@intonazione/core/placement";
 import { onePhrase, type Beyond, type Intent, type RemappedPart } from "@intonazione/core/remap";
-import type { Part } from "@intonazione/core/score";
+import { X } from "lucide-react";
 import { useMemo, useState } from "react";
 import { useOpenSong } from "@/open-song/context";
-import { Button } from "@/ui/button";
 import { setUpInWords, type ChosenInstrument } from "@/ui/instrument-picker";
+import { useDigitKeys } from "@/ui/use-digit-keys";
 import { useDesk, type DeskRequest } from "@/workers/use-desk";
 import { ChangeList } from "./change-list";
 import { BeyondField, IntentField } from "./how-fields";
-import type { DrawLines } from "@/open-song/draw-bars";
+import type { DrawCompared, Version } from "@/open-song/draw-bars";
 import { useLineAtHand, useProfile } from "./use-line-at-hand";
 
 const MOST_SET_UPS = 6;
@@ -33,8 +33,8 @@ interface Offer extends ChosenInstrument {
   readonly id: string;
 }
 
-/** The phrase at the cursor on several set-ups at once. */
-export function SideBySide({ drawLine }: { readonly drawLine: DrawLines }) {
+/** The phrase at the cursor on several set-ups at once, each under the phrase as it is. */
+export function SideBySide({ drawCompared }: { readonly drawCompared: DrawCompared }) {
   const { rack } = useOpenSong();
   const { part, phrase, line } = useLineAtHand();
   const [intent, setIntent] = useState<Intent>("sound");
@@ -53,45 +53,48 @@ export function SideBySide({ drawLine }: { readonly drawLine: DrawLines }) {
     offers.slice(0, 2).map(({ id }) => id),
   );
   const isFull = chosen.length >= MOST_SET_UPS;
+  const toggle = (id: string) =>
+    setChosen(chosen.includes(id) ? chosen.filter((one) => one !== id) : [...chosen, id]);
+  useDigitKeys((digit) => {
+    const offer = offers[digit - 1];
+    if (offer && (!isFull || chosen.includes(offer.id))) toggle(offer.id);
+  });
   if (!phrase || !line) {
     return <p className="m-auto text-soft">{part.name} has nothing in this phrase yet.</p>;
   }
-  const toggle = (id: string) =>
-    setChosen(chosen.includes(id) ? chosen.filter((one) => one !== id) : [...chosen, id]);
   return (
-    <section
-      aria-label="Side by side"
-      className="flex flex-col gap-3 rounded-md border border-hairline bg-sheet px-4 pt-3 pb-4"
-    >
-      <h2 className="font-serif text-xl">{phrase.name} on other instruments, side by side</h2>
-      <div className="flex flex-wrap items-center gap-x-5 gap-y-2 border-y border-hairline py-2 text-[13px]">
-        <IntentField value={intent} onChange={setIntent} />
-        <BeyondField value={beyond} onChange={setBeyond} />
-        <span className="text-soft">
-          {chosen.length} of {MOST_SET_UPS} set-ups
-        </span>
+    <section aria-label="Side by side" className="flex flex-col gap-1.5">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1 text-[13px]">
+        <h2 className="font-serif text-lg">
+          {phrase.name}, {setUpInWords(part)}, beside {chosen.length} of {MOST_SET_UPS} set-ups
+        </h2>
+        <div className="ml-auto flex gap-4">
+          <IntentField value={intent} onChange={setIntent} />
+          <BeyondField value={beyond} onChange={setBeyond} />
+        </div>
       </div>
-      <div role="group" aria-label="Set-ups" className="flex flex-wrap gap-1 text-[13px]">
-        {offers.map((offer) => (
+      <div role="group" aria-label="Set-ups" className="flex flex-wrap gap-1 text-xs">
+        {offers.map((offer, index) => (
           <button
             key={offer.id}
             type="button"
             aria-pressed={chosen.includes(offer.id)}
             disabled={isFull && !chosen.includes(offer.id)}
+            aria-label={nameOf(offer)}
+            title={nameOf(offer)}
             onClick={() => toggle(offer.id)}
-            className="rounded-sm border border-hairline px-2 py-1 text-soft hover:text-ink disabled:opacity-55 aria-pressed:border-ink aria-pressed:text-ink"
+            className="rounded-sm border border-hairline px-1.5 py-0.5 text-soft hover:text-ink disabled:opacity-55 aria-pressed:border-ink aria-pressed:bg-sheet aria-pressed:text-ink"
           >
-            {nameOf(offer)}
+            {index < 9 && (
+              <span aria-hidden className="mr-1 font-mono text-[10px]">
+                {index + 1}
+              </span>
+            )}
+            {offer.instrument.name}
           </button>
         ))}
       </div>
-      <div className="divide-y divide-hairline rounded-md border border-hairline">
-        <div className="px-2 py-1.5">
-          <h3 className="pl-2 text-[13px] font-semibold">
-            {part.name}, as it is · {setUpInWords(part)}
-          </h3>
-          {drawLine(part, phrase.id, [line])}
-        </div>
+      <div className="grid grid-cols-2 gap-1.5">
         {chosen.map((id) => {
           const offer = offers.find((one) => one.id === id);
           return (
@@ -101,7 +104,7 @@ export function SideBySide({ drawLine }: { readonly drawLine: DrawLines }) {
                 offer={offer}
                 intent={intent}
                 beyond={beyond}
-                drawLine={drawLine}
+                drawCompared={drawCompared}
                 onRemove={() => toggle(id)}
               />
             )
@@ -121,16 +124,16 @@ function OnSetUp({
   offer,
   intent,
   beyond,
-  drawLine,
+  drawCompared,
   onRemove,
 }: {
   readonly offer: Offer;
   readonly intent: Intent;
   readonly beyond: Beyond;
-  readonly drawLine: DrawLines;
+  readonly drawCompared: DrawCompared;
   readonly onRemove: () => void;
 }) {
-  const { song, part, phrase } = useLineAtHand();
+  const { song, part, phrase, line } = useLineAtHand();
   const profile = useProfile(part);
   const request = useMemo((): DeskRequest<RemappedPart> => {
     const { instrument, capo } = offer;
@@ -140,36 +143,64 @@ function OnSetUp({
   const { state } = useDesk(request);
   const moved = state.kind === "done" ? state.value : undefined;
   const difficulty = moved?.difficulty[0];
-  const target: Part = { ...part, instrument: offer.instrument, capo: offer.capo };
+  const versions = useMemo((): readonly Version[] => {
+    const bars = moved?.lines.find(({ phraseId }) => phraseId === line?.phraseId)?.bars;
+    if (!line) return [];
+    const asItIs = { label: "as it is", part, bars: line.bars };
+    if (!moved || bars?.length !== line.bars.length) return [asItIs];
+    const target = { ...part, instrument: offer.instrument, capo: offer.capo };
+    const marked = new Set(moved.changes.map(({ eventId }) => eventId));
+    return [asItIs, { label: nameOf(offer), part: target, bars, marked }];
+  }, [moved, line, part, offer]);
+  const [isListed, setListed] = useState(false);
+  const facts = moved &&
+    difficulty && [
+      difficultyInWords(difficulty),
+      ...(moved.semitones !== 0 ? [`sounds in ${displayKey(moved.key)}`] : []),
+    ];
   return (
-    <article aria-label={nameOf(offer)} className="px-2 py-1.5">
-      <header className="flex flex-wrap items-baseline gap-x-4 pl-2 text-[13px]">
-        <h3 className="font-semibold">{nameOf(offer)}</h3>
-        {moved && difficulty && (
-          <p className="text-soft">
-            {difficultyInWords(difficulty)}
-            {moved.semitones !== 0 && ` · sounds in ${displayKey(moved.key)}`} ·{" "}
-            {changeCount(moved)}
+    <article
+      aria-label={nameOf(offer)}
+      className="min-w-0 rounded-md border border-hairline bg-sheet px-1.5 pb-0.5"
+    >
+      <header className="flex items-baseline gap-x-2 pl-1 text-xs">
+        <h3 className="shrink-0 font-semibold">{nameOf(offer)}</h3>
+        {facts && (
+          <p className="truncate text-soft" title={facts.join(" · ")}>
+            {facts.join(" · ")}
           </p>
         )}
-        <Button look="quiet" className="ml-auto py-0.5" onClick={onRemove}>
-          Take away<span className="sr-only"> {nameOf(offer)}</span>
-        </Button>
+        {moved && moved.changes.length === 0 && (
+          <p className="shrink-0 text-verdigris-ink">nothing changed</p>
+        )}
+        {moved && moved.changes.length > 0 && (
+          <button
+            type="button"
+            aria-expanded={isListed}
+            onClick={() => setListed(!isListed)}
+            className="shrink-0 text-ochre-ink underline decoration-hairline underline-offset-2 hover:decoration-current"
+          >
+            {moved.changes.length === 1
+              ? "1 note is otherwise"
+              : `${moved.changes.length} notes are otherwise`}
+          </button>
+        )}
+        {state.kind === "working" && <p className="text-soft">Finding places …</p>}
+        {state.kind === "failed" && <p className="text-madder">This could not be worked out.</p>}
+        <button
+          type="button"
+          aria-label={`Take away ${nameOf(offer)}`}
+          title="Take it away"
+          onClick={onRemove}
+          className="ml-auto self-center rounded-sm p-0.5 text-soft hover:text-ink"
+        >
+          <X size={13} aria-hidden />
+        </button>
       </header>
-      {state.kind === "working" && <p className="pl-2 text-soft">Finding places …</p>}
-      {state.kind === "failed" && <p className="pl-2 text-madder">This could not be worked out.</p>}
-      {moved && drawLine(target, phrase!.id, moved.lines)}
-      {moved && moved.changes.length > 0 && (
-        <details className="pl-2 text-[13px]">
-          <summary className="cursor-pointer text-soft">what is otherwise</summary>
-          <ChangeList changes={moved.changes} label={`What is otherwise on ${nameOf(offer)}`} />
-        </details>
+      {phrase && drawCompared(phrase.id, versions)}
+      {moved && isListed && (
+        <ChangeList changes={moved.changes} label={`What is otherwise on ${nameOf(offer)}`} />
       )}
     </article>
   );
-}
-
-function changeCount({ changes }: RemappedPart): string {
-  if (changes.length === 0) return "nothing changed";
-  return changes.length === 1 ? "1 note is otherwise" : `${changes.length} notes are otherwise`;
 }

@@ -41,43 +41,42 @@ export function WayCard({
   return (
     <article
       aria-label={`Way ${rank + 1}: ${title}`}
-      className={`rounded-md border ${isHere ? "border-verdigris" : "border-hairline"}`}
+      className={`min-w-0 rounded-md border bg-sheet ${isHere ? "border-verdigris" : "border-hairline"}`}
     >
-      <header className="flex flex-wrap items-baseline gap-x-4 gap-y-1 px-4 pt-2">
-        <h3 className="font-semibold">
+      <header className="flex items-baseline gap-x-2.5 px-2.5 pt-1 text-xs">
+        <h3 className="shrink-0 text-[13px] font-semibold">
           {rank + 1}. {title}
         </h3>
-        <span className="text-[13px] text-soft">
+        <span className="min-w-0 truncate text-soft">
           {rank === 0
             ? isProven
               ? "the best way, proven"
               : "the best way found"
-            : `costs ${(more / POINTS).toFixed(1)} more`}
+            : `costs ${(more / POINTS).toFixed(1)} more`}{" "}
+          <span
+            title={difficulty.because
+              .slice(0, MOST_REASONS)
+              .map(({ hardship }) => hardshipInWords(hardship))
+              .join(", ")}
+          >
+            · {difficultyInWords(difficulty)}
+          </span>
         </span>
-        <span
-          className="text-[13px] text-soft"
-          title={difficulty.because
-            .slice(0, MOST_REASONS)
-            .map(({ hardship }) => hardshipInWords(hardship))
-            .join(", ")}
-        >
-          {difficultyInWords(difficulty)}
-        </span>
-        <span className="ml-auto text-[13px]">
+        <span className="ml-auto shrink-0">
           {isHere ? (
             <span className="font-medium text-verdigris-ink">✓ as it stands</span>
           ) : (
-            <Button onClick={onUse}>
+            <Button size="small" onClick={onUse} title={`Key ${rank + 1}`}>
               Use this way<span className="sr-only">: {title}</span>
             </Button>
           )}
         </span>
       </header>
-      <dl className="grid grid-cols-[auto_1fr] gap-x-2 px-4 pt-1 text-[13px]">
+      <dl className="grid grid-cols-[auto_1fr] gap-x-2 px-2.5 text-xs">
         <Reasons name="for it" reasons={forIt} barsBefore={barsBefore} />
         <Reasons name="against" reasons={againstIt} barsBefore={barsBefore} />
       </dl>
-      <div className="px-2 pb-1">{children}</div>
+      <div className="px-1.5 pb-0.5">{children}</div>
     </article>
   );
 }

@@ -9,19 +9,20 @@ import {
 } from "@intonazione/core/placement";
 import { barsBefore, differences, eventsOf, type Line } from "@intonazione/core/score";
 import { useCallback, useMemo, useState } from "react";
-import { selectSong, useOpenSong, useSong } from "@/open-song/context";
-import type { DrawBars } from "@/open-song/draw-bars";
+import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
+import type { DrawCompared, Version } from "@/open-song/draw-bars";
 import { followWish } from "@/open-song/follow-wish";
 import { placeLine } from "@/open-song/transactions";
 import { Button } from "@/ui/button";
 import { PressButton } from "@/ui/press-button";
+import { useDigitKeys } from "@/ui/use-digit-keys";
 import { useDesk, type DeskRequest } from "@/workers/use-desk";
 import { HintBar } from "./hint-bar";
 import { useLineAtHand, useProfile } from "./use-line-at-hand";
 import { WayCard } from "./way-card";
 
 /** The best ways to place the phrase at the cursor, with their reasons, and what may be asked of them. */
-export function WaysView({ drawBars }: { readonly drawBars: DrawBars }) {
+export function WaysView({ drawCompared }: { readonly drawCompared: DrawCompared }) {
   const { part, phrase, line } = useLineAtHand();
   if (!phrase || !line) {
     return (
@@ -31,10 +32,16 @@ export function WaysView({ drawBars }: { readonly drawBars: DrawBars }) {
     );
   }
   // Another line starts anew: what is under way belongs to the one before.
-  return <Ways key={`${phrase.id} ${part.id}`} line={line} drawBars={drawBars} />;
+  return <Ways key={`${phrase.id} ${part.id}`} line={line} drawCompared={drawCompared} />;
 }
 
-function Ways({ line, drawBars }: { readonly line: Line; readonly drawBars: DrawBars }) {
+function Ways({
+  line,
+  drawCompared,
+}: {
+  readonly line: Line;
+  readonly drawCompared: DrawCompared;
+}) {
   const { store } = useOpenSong();
   const { song, part, phrase } = useLineAtHand();
   const profile = useProfile(part);
@@ -55,13 +62,14 @@ function Ways({ line, drawBars }: { readonly line: Line; readonly drawBars: Draw
   const advice = state.kind === "done" ? state.value : undefined;
   const use = (option: PlanOption) =>
     store.run(placeLine(line, `place ${phrase!.name}`, option.bars, line.wishes));
+  useDigitKeys((digit) => {
+    const option = advice?.options[digit - 1];
+    if (option) use(option);
+  });
   return (
-    <section
-      aria-label="Best ways"
-      className="flex flex-col gap-3 rounded-md border border-hairline bg-sheet px-4 pt-3 pb-4"
-    >
+    <section aria-label="Best ways" className="flex flex-col gap-1.5">
       <div className="flex items-baseline gap-3">
-        <h2 className="font-serif text-xl">
+        <h2 className="font-serif text-lg">
           Ways to play {phrase!.name}, {part.name}
         </h2>
         {bar !== undefined && (
@@ -96,17 +104,19 @@ function Ways({ line, drawBars }: { readonly line: Line; readonly drawBars: Draw
           ))}
         </ul>
       )}
-      {advice?.options.map((option, index) => (
-        <Way
-          key={index}
-          option={option}
-          rank={index}
-          best={advice.options[0]!}
-          line={line}
-          drawBars={drawBars}
-          onUse={() => use(option)}
-        />
-      ))}
+      <div className="grid grid-cols-2 gap-1.5">
+        {advice?.options.map((option, index) => (
+          <Way
+            key={index}
+            option={option}
+            rank={index}
+            best={advice.options[0]!}
+            line={line}
+            drawCompared={drawCompared}
+            onUse={() => use(option)}
+          />
+        ))}
+      </div>
       {advice?.options.length === 1 && (
         <p className="text-[13px] text-soft">
           No other way differs in at least a quarter of its notes.
@@ -121,18 +131,24 @@ function Way({
   rank,
   best,
   line,
-  drawBars,
+  drawCompared,
   onUse,
 }: {
   readonly option: PlanOption;
   readonly rank: number;
   readonly best: PlanOption;
   readonly line: Line;
-  readonly drawBars: DrawBars;
+  readonly drawCompared: DrawCompared;
   readonly onUse: () => void;
 }) {
   const song = useSong(selectSong);
+  const part = useSong(selectPart);
   const elsewhere = useMemo(() => differences(option.bars, line.bars), [option, line]);
+  const versions = useMemo((): readonly Version[] => {
+    const asItIs = { label: "as it stands", part, bars: line.bars };
+    if (elsewhere.size === 0) return [asItIs];
+    return [asItIs, { label: "this way", part, bars: option.bars, marked: elsewhere }];
+  }, [option, line, part, elsewhere]);
   return (
     <WayCard
       option={option}
@@ -142,7 +158,7 @@ function Way({
       barsBefore={barsBefore(song, line)}
       onUse={onUse}
     >
-      {drawBars(line.phraseId, option.bars, elsewhere)}
+      {drawCompared(line.phraseId, versions)}
     </WayCard>
   );
 }

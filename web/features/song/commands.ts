@@ -115,6 +115,18 @@ function general({ store, player }: OpenSong): readonly Command[] {
       run: () => fold(store, "neck"),
     },
     {
+      id: "next-view",
+      label: "Next view of this stage",
+      keys: [">"],
+      run: () => turnView(store, 1),
+    },
+    {
+      id: "previous-view",
+      label: "Previous view of this stage",
+      keys: ["<"],
+      run: () => turnView(store, -1),
+    },
+    {
       id: "respell",
       label: "Spell this phrase by key and direction",
       run: () => respellPhrase(store),
@@ -218,6 +230,14 @@ function takeKeys(field: HTMLInputElement): void {
 
 export function fold(store: SongStore, what: "panel" | "neck"): void {
   store.setState(({ folds }) => ({ folds: { ...folds, [what]: !folds[what] } }));
+}
+
+function turnView(store: SongStore, step: 1 | -1): void {
+  const { stage: id, views } = store.getState();
+  const stage = stageById(id);
+  const here = stage.views.indexOf(viewOf(stage, views[stage.id]));
+  const next = stage.views[(here + step + stage.views.length) % stage.views.length]!;
+  store.goTo({ stage: stage.id, view: next.id });
 }
 
 function respellPhrase(store: SongStore): void {

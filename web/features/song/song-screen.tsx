@@ -69,7 +69,7 @@ export function SongScreen() {
           {!folds.panel && (
             <aside
               aria-label={label}
-              className="flex w-75 shrink-0 flex-col gap-3 overflow-y-auto px-1 pb-2"
+              className="flex w-64 shrink-0 xl:w-75 flex-col gap-3 overflow-y-auto px-1 pb-2"
             >
               <PartTabs />
               <Panel />

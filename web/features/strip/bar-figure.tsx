@@ -31,7 +31,7 @@ export const BarFigure = memo(function BarFigure(props: BarProps) {
         stroke="var(--ink)"
         strokeWidth={isLast ? 2.5 : 1}
       />
-      {box.frame.from.num === 0 && (
+      {props.isNumbered !== false && box.frame.from.num === 0 && (
         <text x={3} y={lanes.head + 3.5} fontSize={9} fill="var(--soft)">
           {number}
         </text>

@@ -3,14 +3,15 @@
 import { barsBefore, framesOf } from "@intonazione/core/score";
 import { useCallback } from "react";
 import { useShallow } from "zustand/react/shallow";
+import { ComparedStrips } from "./compared-strips";
+import { factsOfPart } from "./facts";
 import { Strip } from "./strip";
 import { selectPart, selectSong, useSong } from "@/open-song/context";
-import { framesFor, neckOfPart, placeNames, shiftOf } from "@/open-song/derived";
-import type { DrawBars, DrawLines } from "@/open-song/draw-bars";
+import { framesFor } from "@/open-song/derived";
+import type { DrawBars, DrawCompared, DrawLines, Version } from "@/open-song/draw-bars";
 import { shownLanes, type LaneSet } from "@/open-song/state/shown-lanes";
 
-/** Where places are compared, the strings say enough; where sounds are, their names. */
-export const NO_LANES: LaneSet = new Set();
+/** Where sounds are compared, the names of them are enough. */
 export const SOUNDS: LaneSet = new Set(["sounds"]);
 
 /** Versions stand close together, so that the eye can go from one to the other. */
@@ -32,7 +33,6 @@ export function useDrawLine(lanes?: LaneSet): DrawLines {
       const { from = 0, to = all.length } = stretch ?? {};
       const bars = all.slice(from, to);
       const phrase = song.phrases.find(({ id }) => id === phraseId);
-      const { key, style } = song;
       return (
         <Strip
           bars={bars}
@@ -43,13 +43,7 @@ export function useDrawLine(lanes?: LaneSet): DrawLines {
           }
           barsBefore={barsBefore(song, { phraseId, partId: part.id }) + from}
           picking={part.picking}
-          facts={{
-            neck: neckOfPart(part),
-            names: placeNames(part, { style }, studio),
-            key,
-            shift: shiftOf(part),
-            isBass: part.instrument.kind === "bass",
-          }}
+          facts={factsOfPart(part, song, studio)}
           lanes={lanes ?? (marked ? COMPARED_LANES : shownLanes(shown, phraseId))}
           label={part.name}
           chosen={marked}
@@ -69,5 +63,32 @@ export function useDrawBars(lanes?: LaneSet): DrawBars {
     (phraseId, bars, marked) =>
       drawLine(part, phraseId, [{ phraseId, partId: part.id, bars, others: [] }], marked),
     [drawLine, part],
+  );
+}
+
+/** Draws versions of a phrase close together, for views that compare. */
+export function useDrawCompared(): DrawCompared {
+  const song = useSong(selectSong);
+  const studio = useSong((state) => state.studio);
+  const factsOf = useCallback(
+    ({ part }: Version) => factsOfPart(part, song, studio),
+    [song, studio],
+  );
+  return useCallback(
+    (phraseId, versions) => {
+      const phrase = song.phrases.find(({ id }) => id === phraseId);
+      const [first] = versions;
+      if (!phrase || !first) return null;
+      return (
+        <ComparedStrips
+          versions={versions}
+          factsOf={factsOf}
+          frames={framesFor(song, phrase, first.bars.length)}
+          barsBefore={barsBefore(song, { phraseId, partId: first.part.id })}
+          label={`${phrase.name}: ${versions.map(({ label }) => label).join(", then ")}`}
+        />
+      );
+    },
+    [song, factsOf],
   );
 }

@@ -1,5 +1,7 @@
-import type { Neck, PlaceNames } from "@intonazione/core/neck";
+import type { Neck, PlaceNames, PlaceStyle } from "@intonazione/core/neck";
 import type { Key } from "@intonazione/core/pitch";
+import type { Part, Song } from "@intonazione/core/score";
+import { neckOfPart, placeNames, shiftOf } from "@/open-song/derived";
 import type { Lanes } from "./lanes";
 import type { BarBox } from "@intonazione/core/strip";
 
@@ -13,6 +15,23 @@ export interface PartFacts {
   readonly isBass: boolean;
 }
 
+const known = new WeakMap<Part, { readonly key: Key; readonly facts: PartFacts }>();
+
+/** The same object for as long as part, key and the names of places stay. */
+export function factsOfPart(
+  part: Part,
+  { key, style }: Pick<Song, "key" | "style">,
+  studio: PlaceStyle,
+): PartFacts {
+  const names = placeNames(part, { style }, studio);
+  const last = known.get(part);
+  if (last?.key === key && last.facts.names === names) return last.facts;
+  const isBass = part.instrument.kind === "bass";
+  const facts = { neck: neckOfPart(part), names, key, shift: shiftOf(part), isBass };
+  known.set(part, { key, facts });
+  return facts;
+}
+
 export interface BarProps {
   readonly box: BarBox;
   readonly number: number;
@@ -21,6 +40,8 @@ export interface BarProps {
   readonly hasLengths: boolean;
   readonly facts: PartFacts;
   readonly isLast: boolean;
+  /** Left out where the same bar stands right above. */
+  readonly isNumbered?: boolean;
   /** The bar before, where it stands in this strip; its last figures are where links come from. */
   readonly before?: BarBox | undefined;
   /** By event: `down`, `up`, plucking fingers, or `-`; behind it `!` where the teacher said so. */

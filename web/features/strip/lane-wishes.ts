@@ -15,7 +15,11 @@ export function laneWishes(
   row: Row,
   wished: ReadonlySet<Lane>,
   facts: PartFacts,
-  { isCompact, isBeingSaid }: { readonly isCompact: boolean; readonly isBeingSaid: boolean },
+  {
+    isCompact,
+    isBeingSaid,
+    isNumbered,
+  }: Readonly<Record<"isCompact" | "isBeingSaid" | "isNumbered", boolean>>,
 ): LaneWishes {
   const boxes = row.bars.flatMap(({ box }) => box.events);
   const events = boxes.map(({ event }) => event);
@@ -42,10 +46,9 @@ export function laneWishes(
     "voiceTwo",
     row.bars.some(({ box }) => box.bar.voiceTwo !== undefined),
   );
-  only(
-    "mutes",
-    events.some((event) => isPalmMuted(event) || isRinging(event)),
-  );
+  const isMuted = events.some((event) => isPalmMuted(event) || isRinging(event));
+  // Where places are compared, what the palm does is the same in all of them.
+  only("mutes", isMuted && !isCompact);
   only("techniques", events.some(reachesUp));
   // While it is said a bar is short at every key: the lane shall not come and go with it.
   only("head", isBeingSaid || saysSomething(row) || (!isCompact && !wished.has("count")));
@@ -54,6 +57,7 @@ export function laneWishes(
     nameLines: Math.max(1, ...boxes.map(nameLinesOf)),
     has,
     isCompact,
+    isNumbered,
   };
 }
 

@@ -40,6 +40,8 @@ export interface LaneWishes {
   readonly has: ReadonlySet<Exclude<LaneRow, "tab">>;
   /** Close together, where several strips are compared. */
   readonly isCompact?: boolean;
+  /** Whether bar numbers need room above the strings. */
+  readonly isNumbered?: boolean;
 }
 
 type LaneRow = keyof Omit<Lanes, "stringGap" | "strings" | "figure" | "nameGap" | "height">;
@@ -47,13 +49,13 @@ type LaneRow = keyof Omit<Lanes, "stringGap" | "strings" | "figure" | "nameGap" 
 const NAME_GAP = 11;
 /** Between strings, and the size of the figures on them. */
 const USUAL_STRINGS = { gap: 12, figure: 12.5 };
-const COMPACT_STRINGS = { gap: 9, figure: 10 };
+const COMPACT_STRINGS = { gap: 9, figure: 9.8 };
 
 /** Lanes of the same wishes are the same object, so that bars need not be drawn again. */
 const known = new Map<string, Lanes>();
 
 export function lanesFor(wishes: LaneWishes): Lanes {
-  const key = `${wishes.strings} ${wishes.nameLines} ${wishes.isCompact} ${[...wishes.has].sort().join(" ")}`;
+  const key = `${wishes.strings} ${wishes.nameLines} ${wishes.isCompact} ${wishes.isNumbered} ${[...wishes.has].sort().join(" ")}`;
   let lanes = known.get(key);
   if (!lanes) {
     lanes = stack(wishes);
@@ -62,7 +64,13 @@ export function lanesFor(wishes: LaneWishes): Lanes {
   return lanes;
 }
 
-function stack({ strings, nameLines, has, isCompact = false }: LaneWishes): Lanes {
+function stack({
+  strings,
+  nameLines,
+  has,
+  isCompact = false,
+  isNumbered = true,
+}: LaneWishes): Lanes {
   const { gap, figure } = isCompact ? COMPACT_STRINGS : USUAL_STRINGS;
   let y = 0;
   const take = (height: number, isWished = true) => {
@@ -77,7 +85,9 @@ function stack({ strings, nameLines, has, isCompact = false }: LaneWishes): Lane
   const stroke = take(11.5, has.has("stroke"));
   const value = take(30, has.has("value"));
   const unplaced = take(18, has.has("unplaced"));
-  const techniques = take(has.has("techniques") ? 17 : isCompact && count === undefined ? 9 : 6)!;
+  const techniques = take(
+    has.has("techniques") ? 17 : isCompact && isNumbered && count === undefined ? 9 : 6,
+  )!;
   const tab = y + (isCompact ? 3 : 4);
   y = tab + (strings - 1) * gap + 5;
   const voiceTwo = take(22, has.has("voiceTwo"));

@@ -45,6 +45,7 @@ export function Figure({
         y={y + 0.36 * size}
         textAnchor="middle"
         fontSize={size}
+        letterSpacing={size < 10 ? "-0.07em" : undefined}
         fontWeight={isSelected ? 750 : isHeld ? 400 : 560}
         fill={isSelected ? "var(--madder)" : isHeld ? "var(--soft)" : "var(--ink)"}
         className="font-mono"

@@ -41,7 +41,7 @@ export function PhraseHead({
         ? `bar ${barsBefore + 1}`
         : `bars ${barsBefore + 1}–${barsBefore + barCount}`;
   return (
-    <div className="group w-28 shrink-0 py-1.5 pl-2.5">
+    <div className="group w-24 shrink-0 xl:w-28 py-1.5 pl-2.5">
       <div className="flex items-baseline gap-2">
         <span aria-hidden className="font-serif text-2xl leading-none">
           {letter}

@@ -14,12 +14,12 @@ import {
 } from "@intonazione/core/score";
 import { memo, useCallback, useEffect, useMemo, useRef } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
-import { framesFor, neckOfPart, placeNames, shiftOf } from "@/open-song/derived";
+import { framesFor } from "@/open-song/derived";
 import { shownLanes } from "@/open-song/state/shown-lanes";
 import { markedEvents } from "@/open-song/review";
 import { barsHere } from "@/open-song/selection";
 import { draftOf, type Draft } from "@/open-song/draft";
-import type { PartFacts } from "./facts";
+import { factsOfPart } from "./facts";
 import { PhraseHead } from "./phrase-head";
 import { Strip } from "./strip";
 
@@ -203,16 +203,7 @@ const PartStrip = memo(function PartStrip({
   const found = useMemo(() => (marks === "" ? undefined : new Set(marks.split(" "))), [marks]);
   const { key, style } = ground;
   const studio = useSong((state) => state.studio);
-  const facts = useMemo(
-    (): PartFacts => ({
-      neck: neckOfPart(part),
-      names: placeNames(part, { style }, studio),
-      key,
-      shift: shiftOf(part),
-      isBass: part.instrument.kind === "bass",
-    }),
-    [part, key, style, studio],
-  );
+  const facts = factsOfPart(part, { key, style }, studio);
   const select = useCallback(
     (chosen: string, note?: string) => {
       if (phrase.id === UNWRITTEN) return;

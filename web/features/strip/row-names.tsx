@@ -39,9 +39,9 @@ export function RowNames({
       {facts.names.strings.map((name, index) => (
         <text
           key={name}
-          x={gutter - 10}
+          x={gutter - (lanes.figure > 10 ? 10 : 8)}
           y={stringY(lanes, index + 1) + 3.5}
-          fontSize={11}
+          fontSize={lanes.figure > 10 ? 11 : 9}
           fontWeight={650}
           fill="var(--ink)"
           className="font-mono"

@@ -56,7 +56,7 @@ describe("lanes", () => {
 
     it("and what came later is as usual", () => {
       stored('{"shown":["staff"],"known":["staff","chord","count","stroke"]}');
-      expect(rememberedLanes()).toEqual(new Set(["staff", "sounds", "fingered"]));
+      expect(rememberedLanes()).toEqual(new Set(["staff", "sounds", "fingered", "length"]));
     });
 
     it.each([null, "", "nonsense", '["no such lane"]', "{}"])(

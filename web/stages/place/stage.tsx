@@ -3,7 +3,7 @@ import { SideBySide } from "@/features/place/side-by-side";
 import { TwoParts } from "@/features/place/two-parts";
 import { WaysView } from "@/features/place/ways-view";
 import { WhichTuning } from "@/features/place/which-tuning";
-import { NO_LANES, SOUNDS, useDrawBars, useDrawLine } from "@/features/strip/draw-line";
+import { SOUNDS, useDrawCompared, useDrawLine } from "@/features/strip/draw-line";
 import type { Stage } from "../stage";
 import { tallyOfPart } from "../tally";
 import { hintCommands, ringCommands } from "./commands";
@@ -33,15 +33,15 @@ export const PLACE: Stage = {
 };
 
 function Ways() {
-  return <WaysView drawBars={useDrawBars(NO_LANES)} />;
+  return <WaysView drawCompared={useDrawCompared()} />;
 }
 
 function Beside() {
-  return <SideBySide drawLine={useDrawLine(NO_LANES)} />;
+  return <SideBySide drawCompared={useDrawCompared()} />;
 }
 
 function Moved() {
-  return <MoveTo drawLine={useDrawLine()} />;
+  return <MoveTo drawCompared={useDrawCompared()} />;
 }
 
 function Parts() {

@@ -1,0 +1,107 @@
+import { barNumber, barsOn } from "@intonazione/core/foundation";
+import type { BarBox, Row } from "@intonazione/core/strip";
+import { memo } from "react";
+import type { Lane } from "@/open-song/state/shown-lanes";
+import { BarFigure } from "./bar-figure";
+import type { PartFacts } from "./facts";
+import { laneWishes } from "./lane-wishes";
+import { lanesFor, stringY } from "./lanes";
+import { RowNames } from "./row-names";
+import { StaffRow } from "./staff-row";
+
+/** Room at the left for lane and string names. */
+export const GUTTER = 54;
+/** Only for the names of the strings. */
+export const COMPACT_GUTTER = 22;
+
+function idsIn({ events }: BarBox, wanted: ReadonlySet<string> | undefined): string {
+  if (!wanted) return "";
+  const ids = events.map(({ event }) => event.id);
+  return ids.filter((id) => wanted.has(id)).join(" ");
+}
+
+interface RowProps {
+  readonly facts: PartFacts;
+  readonly eventId?: string | undefined;
+  readonly noteId?: string | undefined;
+  readonly string?: number | undefined;
+  readonly chosen?: ReadonlySet<string> | undefined;
+  readonly found?: ReadonlySet<string> | undefined;
+  readonly onSelect: (eventId: string, noteId?: string) => void;
+  readonly row: Row;
+  readonly width: number;
+  /** By bar of the strip; absent where the lane is hidden. */
+  readonly strokes: readonly string[] | undefined;
+  readonly fingers: readonly string[] | undefined;
+  readonly wished: ReadonlySet<Lane>;
+  readonly barsBefore: number;
+  /** Close together, beside others that it is compared with. */
+  readonly isCompact?: boolean;
+  /** Left out where the same bars stand right above. */
+  readonly isNumbered?: boolean;
+  /** True while it is being said in the call-out line. */
+  readonly isBeingSaid?: boolean;
+}
+
+/** One row of a strip with all its lanes. */
+export const RowFigure = memo(function RowFigure({
+  row,
+  width,
+  facts,
+  strokes,
+  fingers,
+  wished,
+  eventId,
+  noteId,
+  string,
+  chosen,
+  found,
+  barsBefore,
+  isCompact = false,
+  isNumbered = true,
+  isBeingSaid = false,
+  onSelect,
+}: RowProps) {
+  const lanes = lanesFor(laneWishes(row, wished, facts, { isCompact, isBeingSaid, isNumbered }));
+  const gutter = isCompact ? COMPACT_GUTTER : GUTTER;
+  return (
+    <>
+      {wished.has("staff") && <StaffRow row={row} width={width} gutter={gutter} facts={facts} />}
+      <svg width={width} height={lanes.height} role="presentation" className="block">
+        <RowNames lanes={lanes} facts={facts} gutter={gutter} />
+        <g transform={`translate(${gutter} 0)`}>
+          <path
+            d={`M0 ${lanes.tab}V${stringY(lanes, lanes.strings)}`}
+            stroke="var(--ink)"
+            strokeWidth={1}
+          />
+          {row.bars.map(({ box, x, isLast }, index) => {
+            const isHere = box.events.some(({ event }) => event.id === eventId);
+            return (
+              <g key={index} transform={`translate(${x} 0)`}>
+                <BarFigure
+                  box={box}
+                  number={barNumber(barsOn(row.firstBar, barsBefore + index))}
+                  lanes={lanes}
+                  hasLengths={wished.has("length")}
+                  facts={facts}
+                  isLast={isLast}
+                  isNumbered={isNumbered}
+                  before={row.bars[index - 1]?.box}
+                  strokes={strokes?.[row.firstBar + index] ?? ""}
+                  fingers={fingers?.[row.firstBar + index] ?? ""}
+                  eventId={isHere ? eventId : undefined}
+                  noteId={isHere ? noteId : undefined}
+                  string={isHere ? string : undefined}
+                  chosen={idsIn(box, chosen)}
+                  found={idsIn(box, found)}
+                  onSelect={onSelect}
+                />
+              </g>
+            );
+          })}
+        </g>
+      </svg>
+    </>
+  );
+});
