@@ -13,7 +13,6 @@ import { formatGauges, parseGauges, usualMaterial } from "@intonazione/core/stri
 import { MaterialField } from "./material-field";
 import { StringSetField } from "./string-set-field";
 import type { ReactNode } from "react";
-import { Field, inputLook, type FieldTies } from "./field";
 import {
   KIND_IN_WORDS,
   KINDS,
@@ -21,6 +20,12 @@ import {
   type InstrumentErrors,
   type InstrumentValues,
 } from "./instrument-values";
+import { SelectField, TextField } from "./form";
+
+const HANDS = [
+  { value: "right", label: "right" },
+  { value: "left", label: "left" },
+] as const;
 
 /** Everything that is known of an instrument. What is typed stays, even while it cannot be read. */
 export function InstrumentForm({
@@ -38,19 +43,14 @@ export function InstrumentForm({
     hint: ReactNode,
     look = "font-mono",
   ) => (
-    <Field label={label} hint={hint} error={errors[field]}>
-      {(ties: FieldTies) => (
-        <input
-          {...ties}
-          value={values[field]}
-          maxLength={200}
-          spellCheck={false}
-          autoComplete="off"
-          onChange={({ target }) => onChange({ ...values, [field]: target.value })}
-          className={`${inputLook} ${look}`}
-        />
-      )}
-    </Field>
+    <TextField
+      label={label}
+      hint={hint}
+      error={errors[field]}
+      value={values[field]}
+      onChange={(typed) => onChange({ ...values, [field]: typed })}
+      look={look}
+    />
   );
   const strings = stringCountOf(values);
   const gauges = parseGauges(values.gauges, values.material);
@@ -58,40 +58,19 @@ export function InstrumentForm({
     <div className="grid grid-cols-6 gap-x-3 gap-y-1">
       <div className="col-span-3">{text("name", "Name", "as it is called in the studio", "")}</div>
       <div className="col-span-2">
-        <Field label="Kind">
-          {(ties) => (
-            <select
-              {...ties}
-              value={values.kind}
-              onChange={({ target }) =>
-                onChange(withKind(values, target.value as InstrumentValues["kind"]))
-              }
-              className={inputLook}
-            >
-              {KINDS.map((kind) => (
-                <option key={kind} value={kind}>
-                  {KIND_IN_WORDS[kind]}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
+        <SelectField
+          label="Kind"
+          value={values.kind}
+          options={KINDS.map((kind) => ({ value: kind, label: KIND_IN_WORDS[kind] }))}
+          onChange={(kind) => onChange(withKind(values, kind))}
+        />
       </div>
-      <Field label="Handed">
-        {(ties) => (
-          <select
-            {...ties}
-            value={values.handed}
-            onChange={({ target }) =>
-              onChange({ ...values, handed: target.value as InstrumentValues["handed"] })
-            }
-            className={inputLook}
-          >
-            <option value="right">right</option>
-            <option value="left">left</option>
-          </select>
-        )}
-      </Field>
+      <SelectField
+        label="Handed"
+        value={values.handed}
+        options={HANDS}
+        onChange={(handed) => onChange({ ...values, handed })}
+      />
       <div className="col-span-4">
         {text("tuning", "As it is tuned, thickest string first", <TuningHint values={values} />)}
       </div>

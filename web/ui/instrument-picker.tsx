@@ -19,6 +19,7 @@ import {
 } from "@intonazione/core/instrument";
 import { useState } from "react";
 import { Field, inputLook } from "./field";
+import { SelectField } from "./form";
 
 /** An instrument in the making: what was typed stays, even while it is no tuning. */
 export interface InstrumentChoice {
@@ -105,6 +106,14 @@ export function instrumentTuned(
 }
 
 /** A tuning picked from the library or typed, and a capo. */
+const LISTED_TUNINGS = (Object.keys(FAMILY_NAME) as InstrumentFamily[]).flatMap((family) =>
+  TUNING_LIBRARY.filter((named) => named.family === family).map(({ id, name, tuning }) => ({
+    value: id,
+    label: `${name} · ${formatTuningShort(tuning)}`,
+    group: FAMILY_NAME[family],
+  })),
+);
+
 export function InstrumentPicker({
   choice,
   onChange,
@@ -124,31 +133,15 @@ export function InstrumentPicker({
   const stringsError = !reading.ok && isTouched ? reading.stringsError : undefined;
   return (
     <div className="grid grid-cols-[1fr_1.3fr_7rem] gap-3">
-      <Field label="Instrument and tuning" hint="from the list">
-        {(ties) => (
-          <select
-            {...ties}
-            value={listed?.id ?? ""}
-            onChange={({ target }) =>
-              onChange({ ...choice, strings: formatTuning(tuningById(target.value).tuning) })
-            }
-            className={inputLook}
-          >
-            {!listed && <option value="">as typed</option>}
-            {(Object.keys(FAMILY_NAME) as InstrumentFamily[]).map((family) => (
-              <optgroup key={family} label={FAMILY_NAME[family]}>
-                {TUNING_LIBRARY.filter((named) => named.family === family).map(
-                  ({ id, name, tuning }) => (
-                    <option key={id} value={id}>
-                      {name} · {formatTuningShort(tuning)}
-                    </option>
-                  ),
-                )}
-              </optgroup>
-            ))}
-          </select>
-        )}
-      </Field>
+      <SelectField
+        label="Instrument and tuning"
+        hint="from the list"
+        value={listed?.id ?? ""}
+        options={[...(listed ? [] : [{ value: "", label: "as typed" }]), ...LISTED_TUNINGS]}
+        onChange={(id) => {
+          if (id !== "") onChange({ ...choice, strings: formatTuning(tuningById(id).tuning) });
+        }}
+      />
       <Field
         label="Strings, from the thickest"
         error={stringsError}

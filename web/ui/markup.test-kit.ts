@@ -19,3 +19,10 @@ export function allOf(markup: string, element: string): readonly string[] {
   const pattern = new RegExp(`<${element}[ >].*?</${element}>`, "gsu");
   return [...markup.matchAll(pattern)].map(([whole]) => textOf(whole));
 }
+
+/** What is chosen in every list that opens, in order. */
+export function choicesOf(markup: string): readonly string[] {
+  return [...markup.matchAll(/<button[^>]*role="combobox".*?<\/button>/gsu)].map(([one]) =>
+    textOf(one),
+  );
+}

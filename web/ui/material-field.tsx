@@ -1,8 +1,8 @@
 "use client";
 
 import { STRING_MATERIALS, type StringMaterial } from "@intonazione/core/strings";
-import { Field, inputLook } from "./field";
 import { MATERIAL_IN_WORDS } from "./instrument-values";
+import { SelectField } from "./form";
 
 /** What the plain strings are made of, and what the wound ones are wound with. */
 export function MaterialField({
@@ -13,21 +13,11 @@ export function MaterialField({
   readonly onChange: (material: StringMaterial) => void;
 }) {
   return (
-    <Field label="Material">
-      {(ties) => (
-        <select
-          {...ties}
-          value={material}
-          onChange={({ target }) => onChange(target.value as StringMaterial)}
-          className={inputLook}
-        >
-          {STRING_MATERIALS.map((one) => (
-            <option key={one} value={one}>
-              {MATERIAL_IN_WORDS[one]}
-            </option>
-          ))}
-        </select>
-      )}
-    </Field>
+    <SelectField
+      label="Material"
+      value={material}
+      options={STRING_MATERIALS.map((one) => ({ value: one, label: MATERIAL_IN_WORDS[one] }))}
+      onChange={onChange}
+    />
   );
 }

@@ -26,6 +26,7 @@ export function Select<Value extends string>({
   value,
   options,
   onChange,
+  isDisabled = false,
   look = "field",
   className = "",
 }: {
@@ -36,12 +37,17 @@ export function Select<Value extends string>({
   readonly value: Value;
   readonly options: readonly Option<Value>[];
   readonly onChange: (value: Value) => void;
+  readonly isDisabled?: boolean;
   readonly look?: keyof typeof LOOKS;
   readonly className?: string;
 }) {
   const chosen = options.find((option) => option.value === value);
   return (
-    <Radix.Root value={sent(value)} onValueChange={(next) => onChange(received(next))}>
+    <Radix.Root
+      value={sent(value)}
+      disabled={isDisabled}
+      onValueChange={(next) => onChange(received(next))}
+    >
       <Radix.Trigger
         {...ties}
         aria-label={label}

@@ -2,7 +2,7 @@
 
 import type { InstrumentKind, StringSet } from "@intonazione/core/instrument";
 import { formatGauges, stringSetsFor } from "@intonazione/core/strings";
-import { Field, inputLook } from "./field";
+import { SelectField } from "./form";
 
 /** The common sets for a kind of instrument; what is none of them goes by `otherwise`. */
 export function StringSetField({
@@ -24,22 +24,15 @@ export function StringSetField({
   const written = formatGauges(gauges);
   const chosen = sets.find((set) => formatGauges(set.gauges) === written);
   return (
-    <Field label="String set" hint={hint}>
-      {(ties) => (
-        <select
-          {...ties}
-          value={chosen?.id ?? ""}
-          onChange={({ target }) => onChoose(sets.find(({ id }) => id === target.value))}
-          className={inputLook}
-        >
-          <option value="">{otherwise}</option>
-          {sets.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </select>
-      )}
-    </Field>
+    <SelectField
+      label="String set"
+      hint={hint}
+      value={chosen?.id ?? ""}
+      options={[
+        { value: "", label: otherwise },
+        ...sets.map(({ id, name }) => ({ value: id, label: name })),
+      ]}
+      onChange={(chosenId) => onChoose(sets.find(({ id }) => id === chosenId))}
+    />
   );
 }

@@ -1,7 +1,7 @@
 "use client";
 
 import type { PlaceStyle } from "@intonazione/core/neck";
-import { Field, inputLook } from "./field";
+import { SelectField } from "./form";
 
 const SCHOOLS: readonly (readonly [PlaceStyle["stringSchool"], string])[] = [
   ["nominal", "by their usual name"],
@@ -78,27 +78,18 @@ function StyleField<Value extends string>({
 }) {
   const wordsOf = (wanted: Value) => choices.find(([one]) => one === wanted)?.[1];
   return (
-    <Field label={label} hint={hint}>
-      {(ties) => (
-        <select
-          {...ties}
-          disabled={isDisabled}
-          value={value ?? ""}
-          onChange={({ target }) =>
-            onChange(style, target.value === "" ? undefined : (target.value as Value))
-          }
-          className={inputLook}
-        >
-          {studioValue !== undefined && (
-            <option value="">as in the studio: {wordsOf(studioValue)}</option>
-          )}
-          {choices.map(([one, words]) => (
-            <option key={one} value={one}>
-              {words}
-            </option>
-          ))}
-        </select>
-      )}
-    </Field>
+    <SelectField<Value | "">
+      label={label}
+      hint={hint}
+      isDisabled={isDisabled}
+      value={value ?? ""}
+      options={[
+        ...(studioValue !== undefined
+          ? [{ value: "" as const, label: `as in the studio: ${wordsOf(studioValue)}` }]
+          : []),
+        ...choices.map(([one, words]) => ({ value: one, label: words })),
+      ]}
+      onChange={(chosen) => onChange(style, chosen === "" ? undefined : chosen)}
+    />
   );
 }

@@ -11,6 +11,7 @@ import { nameChordAt } from "@/open-song/transactions";
 import { countInWords } from "@/ui/words";
 import { fingeredChordName } from "./names";
 import { useLineHeard } from "./use-line-heard";
+import { Table } from "@/ui/table";
 
 const READINGS_SHOWN = 3;
 
@@ -53,65 +54,63 @@ export function ChordTable() {
           Only single notes here, and none that add up to a plain chord.
         </p>
       ) : (
-        <table className="w-full text-left text-[13px]">
-          <thead className="text-xs text-soft">
-            <tr>
-              <th className="w-32 py-1 font-normal">where</th>
-              <th className="w-24 font-normal">sounds</th>
-              <th className="w-24 font-normal">fingered</th>
-              <th className="w-48 font-normal">or rather</th>
-              <th className="font-normal">why</th>
-            </tr>
-          </thead>
-          <tbody>
-            {chords.map((chord) => {
-              const [best, ...others] = chord.readings;
-              const at = add(chord.onset, frames[chord.bar]!.from);
-              return (
-                <tr key={chord.eventId} className="border-t border-hairline align-baseline">
-                  <td className="py-0.5">
-                    <button
-                      type="button"
-                      className="min-h-6 text-left underline decoration-hairline underline-offset-2"
-                      onClick={() =>
-                        store.moveCursor({
-                          phraseId: phrase.id,
-                          eventId: chord.eventId,
-                          noteId: undefined,
-                        })
-                      }
-                    >
-                      {formatBar(barsOn(chord.bar, barsBefore))},{" "}
-                      {countInWords(at, frames[chord.bar]!.metre)}
-                    </button>
-                  </td>
-                  <td>
-                    <NameButton chord={best!.chord} isBest onWrite={(name) => write(name, chord)} />
-                    {chord.withBass && (
-                      <span className="block text-xs text-soft">
-                        with the bass {displayChord(chord.withBass[0]!.chord)}
-                      </span>
-                    )}
-                  </td>
-                  <td>{fingeredChordName(best!.chord, shift, song.key)}</td>
-                  <td className="flex flex-wrap gap-x-2">
-                    {others.slice(0, READINGS_SHOWN).map((reading) => (
-                      <NameButton
-                        key={displayChord(reading.chord)}
-                        chord={reading.chord}
-                        onWrite={(name) => write(name, chord)}
-                      />
-                    ))}
-                  </td>
-                  <td className="text-soft">
-                    {chord.isBroken && "one note after the other · "}
-                    {best!.reasons.join(" · ")}
-                  </td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
+        <Table
+          caption="Chords of the phrase"
+          columns={[
+            { name: "where", look: "w-32" },
+            { name: "sounds", look: "w-24" },
+            { name: "fingered", look: "w-24" },
+            { name: "or rather", look: "w-48" },
+            { name: "why" },
+          ]}
+        >
+          {chords.map((chord) => {
+            const [best, ...others] = chord.readings;
+            const at = add(chord.onset, frames[chord.bar]!.from);
+            return (
+              <tr key={chord.eventId} className="align-baseline">
+                <td>
+                  <button
+                    type="button"
+                    className="min-h-6 text-left underline decoration-hairline underline-offset-2"
+                    onClick={() =>
+                      store.moveCursor({
+                        phraseId: phrase.id,
+                        eventId: chord.eventId,
+                        noteId: undefined,
+                      })
+                    }
+                  >
+                    {formatBar(barsOn(chord.bar, barsBefore))},{" "}
+                    {countInWords(at, frames[chord.bar]!.metre)}
+                  </button>
+                </td>
+                <td>
+                  <NameButton chord={best!.chord} isBest onWrite={(name) => write(name, chord)} />
+                  {chord.withBass && (
+                    <span className="block text-xs text-soft">
+                      with the bass {displayChord(chord.withBass[0]!.chord)}
+                    </span>
+                  )}
+                </td>
+                <td>{fingeredChordName(best!.chord, shift, song.key)}</td>
+                <td className="flex flex-wrap gap-x-2">
+                  {others.slice(0, READINGS_SHOWN).map((reading) => (
+                    <NameButton
+                      key={displayChord(reading.chord)}
+                      chord={reading.chord}
+                      onWrite={(name) => write(name, chord)}
+                    />
+                  ))}
+                </td>
+                <td className="text-soft">
+                  {chord.isBroken && "one note after the other · "}
+                  {best!.reasons.join(" · ")}
+                </td>
+              </tr>
+            );
+          })}
+        </Table>
       )}
     </section>
   );

@@ -14,6 +14,8 @@ import { countInWords } from "@/ui/words";
 import { MakeHarmony } from "./make-harmony";
 import { isOutside } from "./outside";
 import { useLineHeard } from "./use-line-heard";
+import { Table } from "@/ui/table";
+import { Select } from "@/ui/select";
 
 const NUMBER_WORDS = [
   "",
@@ -64,17 +66,12 @@ export function HarmonyView({ drawLine }: { readonly drawLine: DrawLines }) {
           {other && (
             <label className="flex items-center gap-2 text-[13px]">
               <span className="text-soft">{part.name} and</span>
-              <select
+              <Select
                 value={other.id}
-                onChange={({ target }) => setOtherId(target.value)}
-                className="rounded-sm border border-hairline bg-sheet px-1.5 py-1"
-              >
-                {others.map(({ id, name }) => (
-                  <option key={id} value={id}>
-                    {name}
-                  </option>
-                ))}
-              </select>
+                options={others.map(({ id, name }) => ({ value: id, label: name }))}
+                onChange={setOtherId}
+                look="small"
+              />
             </label>
           )}
           <span className="ml-auto text-[13px]">
@@ -119,49 +116,44 @@ function Intervals({
       tabIndex={0}
       className="max-h-96 overflow-y-auto"
     >
-      <table className="w-full text-left text-[13px]">
-        <thead className="sticky top-0 bg-sheet text-xs text-soft">
-          <tr>
-            <th className="w-36 py-1 font-normal">where</th>
-            <th className="w-28 font-normal">{names[0]} sounds</th>
-            <th className="w-28 font-normal">{names[1]} sounds</th>
-            <th className="w-56 font-normal">interval</th>
-            <th className="font-normal">note</th>
-          </tr>
-        </thead>
-        <tbody>
-          {moments.map((moment, index) => {
-            const { bar, onset, one, other, interval, clash } = moment;
-            const frame = heard?.frames[bar];
-            const remarks = [
-              clash && "! a clash",
-              leaving.has(moment) && `leaves the ${NUMBER_WORDS[parallel!.number]}`,
-              isOutside(other.midi, song.key) && `${displayPitch(other.pitch)} is outside the key`,
-            ].filter(Boolean);
-            return (
-              <tr
-                key={index}
-                className={`border-t border-hairline ${clash ? "text-ochre-ink" : ""}`}
-              >
-                <td className="py-0.5">
-                  <button
-                    type="button"
-                    className="min-h-6 underline decoration-hairline underline-offset-2"
-                    onClick={() => store.moveCursor({ eventId: one.event.id, noteId: one.note.id })}
-                  >
-                    {formatBar(barsOn(bar, heard?.barsBefore ?? 0))}
-                    {frame && `, ${countInWords(add(onset, frame.from), frame.metre)}`}
-                  </button>
-                </td>
-                <td className="font-mono">{displayPitch(one.pitch)}</td>
-                <td className="font-mono">{displayPitch(other.pitch)}</td>
-                <td>{intervalInWords(interval)}</td>
-                <td>{remarks.join(" · ")}</td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+      <Table
+        caption="Both parts, moment by moment"
+        columns={[
+          { name: "where", look: "w-36" },
+          { name: `${names[0]} sounds`, look: "w-28" },
+          { name: `${names[1]} sounds`, look: "w-28" },
+          { name: "interval", look: "w-56" },
+          { name: "note" },
+        ]}
+      >
+        {moments.map((moment, index) => {
+          const { bar, onset, one, other, interval, clash } = moment;
+          const frame = heard?.frames[bar];
+          const remarks = [
+            clash && "! a clash",
+            leaving.has(moment) && `leaves the ${NUMBER_WORDS[parallel!.number]}`,
+            isOutside(other.midi, song.key) && `${displayPitch(other.pitch)} is outside the key`,
+          ].filter(Boolean);
+          return (
+            <tr key={index} className={clash ? "text-ochre-ink" : ""}>
+              <td>
+                <button
+                  type="button"
+                  className="min-h-6 underline decoration-hairline underline-offset-2"
+                  onClick={() => store.moveCursor({ eventId: one.event.id, noteId: one.note.id })}
+                >
+                  {formatBar(barsOn(bar, heard?.barsBefore ?? 0))}
+                  {frame && `, ${countInWords(add(onset, frame.from), frame.metre)}`}
+                </button>
+              </td>
+              <td className="font-mono">{displayPitch(one.pitch)}</td>
+              <td className="font-mono">{displayPitch(other.pitch)}</td>
+              <td>{intervalInWords(interval)}</td>
+              <td>{remarks.join(" · ")}</td>
+            </tr>
+          );
+        })}
+      </Table>
     </div>
   );
 }

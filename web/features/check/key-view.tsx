@@ -8,6 +8,7 @@ import { selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { changeDetails } from "@/open-song/transactions";
 import { ChordTable } from "./chord-table";
 import { fingeredScaleName } from "./names";
+import { Table } from "@/ui/table";
 
 const NO_KEYS: readonly StretchKey[] = [];
 
@@ -39,21 +40,19 @@ export function KeyView() {
             tabIndex={0}
             className="max-h-72 overflow-y-auto"
           >
-            <table className="w-full text-left text-[13px]">
-              <thead className="sticky top-0 bg-sheet text-xs text-soft">
-                <tr>
-                  <th className="w-40 py-1 font-normal">where</th>
-                  <th className="w-36 font-normal">sounds</th>
-                  <th className="w-36 font-normal">fingered</th>
-                  <th className="font-normal">why</th>
-                </tr>
-              </thead>
-              <tbody>
-                {inOrder(keys, song).map((key) => (
-                  <KeyRow key={`${key.phraseId} ${key.partId}`} own={key} song={song} />
-                ))}
-              </tbody>
-            </table>
+            <Table
+              caption="Keys of the song and its phrases"
+              columns={[
+                { name: "where", look: "w-40" },
+                { name: "sounds", look: "w-36" },
+                { name: "fingered", look: "w-36" },
+                { name: "why" },
+              ]}
+            >
+              {inOrder(keys, song).map((key) => (
+                <KeyRow key={`${key.phraseId} ${key.partId}`} own={key} song={song} />
+              ))}
+            </Table>
           </div>
         )}
       </section>
@@ -86,7 +85,7 @@ function KeyRow({ own, song }: { readonly own: StretchKey; readonly song: Song }
   const isWhole = !phrase && !part;
   const key = clear && keyOfScale(clear.scale);
   return (
-    <tr className="border-t border-hairline align-baseline">
+    <tr className="align-baseline">
       <td className="py-1">
         {phrase && part ? (
           <button

@@ -12,6 +12,7 @@ import { newId } from "@/open-song/draft";
 import { addPart, writeLine } from "@/open-song/transactions";
 import { Button } from "@/ui/button";
 import { scaleFor } from "./scale-for";
+import { Select } from "@/ui/select";
 
 const STEPS: readonly (readonly [label: string, step: HarmonyStep])[] = [
   ["a third above", { kind: "scale", steps: 2 }],
@@ -62,7 +63,6 @@ export function MakeHarmony({
     store.run(isNew ? addPart(song, fresh, [line]) : writeLine(`harmonise ${phrase.name}`, line));
     onClose();
   };
-  const field = "rounded-sm border border-hairline bg-sheet px-1.5 py-1";
   return (
     <section
       aria-label="Make a harmony"
@@ -71,18 +71,13 @@ export function MakeHarmony({
       <div className="flex flex-wrap items-center gap-x-3 gap-y-2 text-[13px]">
         <h2 className="font-serif text-xl">Make a harmony</h2>
         <label className="flex items-center gap-1.5">
-          <select
-            aria-label="Distance"
-            value={chosen}
-            onChange={({ target }) => setChosen(Number(target.value))}
-            className={field}
-          >
-            {STEPS.map(([name], index) => (
-              <option key={name} value={index}>
-                {name}
-              </option>
-            ))}
-          </select>
+          <Select
+            label="Distance"
+            value={String(chosen)}
+            options={STEPS.map(([name], index) => ({ value: String(index), label: name }))}
+            onChange={(index) => setChosen(Number(index))}
+            look="small"
+          />
           <span className="text-soft">
             {step.kind === "scale"
               ? `counted in ${displayScale(scale)}`
@@ -91,20 +86,17 @@ export function MakeHarmony({
         </label>
         <label className="flex items-center gap-1.5">
           <span className="text-soft">played by</span>
-          <select
+          <Select
             value={targetId}
-            onChange={({ target }) => setTargetId(target.value)}
-            className={field}
-          >
-            <option value={NEW_PART}>a new part like {part.name}</option>
-            {song.parts
-              .filter(({ id }) => id !== part.id)
-              .map(({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
-          </select>
+            options={[
+              { value: NEW_PART, label: `a new part like ${part.name}` },
+              ...song.parts
+                .filter(({ id }) => id !== part.id)
+                .map(({ id, name }) => ({ value: id, label: name })),
+            ]}
+            onChange={setTargetId}
+            look="small"
+          />
         </label>
         <span className="ml-auto flex gap-2">
           <Button look="quiet" onClick={onClose}>

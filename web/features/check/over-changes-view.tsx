@@ -14,6 +14,7 @@ import { useId, useMemo, useState } from "react";
 import { selectSong, useOpenSong, useSong } from "@/open-song/context";
 import type { DrawLines } from "@/open-song/draw-bars";
 import { useLineHeard } from "./use-line-heard";
+import { Table } from "@/ui/table";
 
 /** More notes than this make a table that nobody reads across. */
 const MOST_NOTES = 32;
@@ -89,62 +90,54 @@ function Changes({ progression }: { readonly progression: readonly Chord[] }) {
           tabIndex={0}
           className="overflow-x-auto"
         >
-          <table className="text-center text-[13px]">
-            <thead>
-              <tr>
-                <th className="sticky left-0 bg-sheet pr-3 text-left text-xs font-normal text-soft">
-                  sounds
+          <Table
+            caption="Every note of the phrase over every chord"
+            columns={[
+              { name: "sounds" },
+              { name: "of the chord", look: "whitespace-nowrap" },
+              ...notes.map(({ note, event, pitch }) => ({
+                look: "text-center",
+                name: (
+                  <button
+                    type="button"
+                    aria-current={event.id === eventId ? "true" : undefined}
+                    onClick={() => store.moveCursor({ eventId: event.id, noteId: note.id })}
+                    className="min-h-6 min-w-6 rounded-sm px-0.5 font-mono text-[13px] text-ink hover:underline aria-[current]:text-madder"
+                  >
+                    {displayPitch(pitch)}
+                  </button>
+                ),
+              })),
+            ]}
+          >
+            {rows.map(({ chord, degrees, targets, colours }, row) => (
+              <tr key={row}>
+                <th scope="row" className="sticky left-0 bg-sheet font-serif text-base">
+                  {displayChord(chord)}
                 </th>
-                <th className="pr-4 text-left text-xs font-normal whitespace-nowrap text-soft">
-                  of the chord
-                </th>
-                {notes.map(({ note, event, pitch }) => (
-                  <th key={note.id} className="px-1 font-normal">
-                    <button
-                      type="button"
-                      aria-current={event.id === eventId ? "true" : undefined}
-                      onClick={() => store.moveCursor({ eventId: event.id, noteId: note.id })}
-                      className="min-h-6 min-w-6 rounded-sm px-0.5 font-mono hover:underline aria-[current]:text-madder"
-                    >
-                      {displayPitch(pitch)}
-                    </button>
-                  </th>
+                <td className="whitespace-nowrap text-soft">
+                  {targets} of {notes.length}
+                  {colours.length > 0 && ` · colours ${colours.slice(0, 4).join(" ")}`}
+                </td>
+                {degrees.map(({ degree, isTarget }, index) => (
+                  <td
+                    key={index}
+                    className={`text-center ${isTarget ? "font-semibold text-verdigris-ink" : ""}`}
+                  >
+                    {degree}
+                    <span className="block h-2 text-[8px] leading-none">
+                      {isTarget && (
+                        <>
+                          <span aria-hidden>●</span>
+                          <span className="sr-only">, of the chord</span>
+                        </>
+                      )}
+                    </span>
+                  </td>
                 ))}
               </tr>
-            </thead>
-            <tbody>
-              {rows.map(({ chord, degrees, targets, colours }, row) => (
-                <tr key={row} className="border-t border-hairline">
-                  <th
-                    scope="row"
-                    className="sticky left-0 bg-sheet py-1 pr-3 text-left font-serif text-base"
-                  >
-                    {displayChord(chord)}
-                  </th>
-                  <td className="pr-4 text-left whitespace-nowrap text-soft">
-                    {targets} of {notes.length}
-                    {colours.length > 0 && ` · colours ${colours.slice(0, 4).join(" ")}`}
-                  </td>
-                  {degrees.map(({ degree, isTarget }, index) => (
-                    <td
-                      key={index}
-                      className={`px-1 ${isTarget ? "font-semibold text-verdigris-ink" : ""}`}
-                    >
-                      {degree}
-                      <span className="block h-2 text-[8px] leading-none">
-                        {isTarget && (
-                          <>
-                            <span aria-hidden>●</span>
-                            <span className="sr-only">, of the chord</span>
-                          </>
-                        )}
-                      </span>
-                    </td>
-                  ))}
-                </tr>
-              ))}
-            </tbody>
-          </table>
+            ))}
+          </Table>
         </div>
       )}
     </>

@@ -1,9 +1,9 @@
 "use client";
 
-import { Download, X } from "lucide-react";
+import { Download } from "lucide-react";
 import { DropdownMenu } from "radix-ui";
 import { useState } from "react";
-import { selectPart, selectSong, useSong } from "@/open-song/context";
+import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { buttonLook } from "@/ui/button";
 import { download, FILE_WAYS, lostIn, type FileWay, type Source } from "./download";
 import { HandoutDialog } from "./handout-dialog";
@@ -13,16 +13,18 @@ const itemLook =
 
 /** Files to take away, made from what is on the screen, saved or not. */
 export function HandOutMenu() {
+  const { store } = useOpenSong();
   const song = useSong(selectSong);
   const part = useSong(selectPart);
   const studio = useSong((state) => state.studio);
   const [isPrinting, setIsPrinting] = useState(false);
-  const [written, setWritten] = useState<{ name: string; lost: readonly string[] }>();
   const source = { song, part, studio };
   const take = (way: FileWay) => {
     download(way, source);
     const lost = lostIn(way, source);
-    setWritten(lost.length > 0 ? { name: way.name, lost } : undefined);
+    const details = lost.map((words) => words.replace(/^.*? cannot carry /u, ""));
+    if (lost.length === 0) store.tell(undefined);
+    else store.tell({ words: `${way.name} is written. It leaves out:`, kind: "caution", details });
   };
   return (
     <>
@@ -46,29 +48,6 @@ export function HandOutMenu() {
           </DropdownMenu.Content>
         </DropdownMenu.Portal>
       </DropdownMenu.Root>
-      {written && (
-        <div
-          role="status"
-          className="fixed right-4 bottom-4 z-30 w-96 rounded-md border border-ochre bg-paper p-3 text-[13px] shadow-lg"
-        >
-          <div className="flex items-start gap-2">
-            <b className="flex-1 font-semibold">{written.name} is written. It leaves out:</b>
-            <button
-              type="button"
-              aria-label="Close"
-              onClick={() => setWritten(undefined)}
-              className="rounded-sm p-0.5 text-soft hover:text-ink"
-            >
-              <X size={15} aria-hidden />
-            </button>
-          </div>
-          <ul className="mt-1 max-h-40 list-disc overflow-y-auto pl-5 text-soft">
-            {written.lost.map((words) => (
-              <li key={words}>{words.replace(/^.*? cannot carry /u, "")}</li>
-            ))}
-          </ul>
-        </div>
-      )}
       {isPrinting && <HandoutDialog onClose={() => setIsPrinting(false)} />}
     </>
   );

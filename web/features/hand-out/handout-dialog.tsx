@@ -14,9 +14,9 @@ import { selectSong, useSong } from "@/open-song/context";
 import { Button } from "@/ui/button";
 import { Check } from "@/ui/check";
 import { Dialog } from "@/ui/dialog";
-import { Field, inputLook } from "@/ui/field";
 import { PictureFields } from "./picture-fields";
 import { saveAs } from "@/ui/save-as";
+import { Form, SelectField, TextField } from "@/ui/form";
 
 const LANE_WORDS: Readonly<Record<HandoutLane, string>> = {
   staff: "Staff",
@@ -99,21 +99,15 @@ export function HandoutDialog({ onClose }: { readonly onClose: () => void }) {
       isWide
     >
       <div className="grid grid-cols-[18rem_1fr] gap-6">
-        <form
-          className="flex flex-col gap-3"
-          onSubmit={(event) => {
-            event.preventDefault();
-            void save(song.title, "pdf", fetchPdf(song, options));
-          }}
+        <Form
+          onSubmit={() => void save(song.title, "pdf", fetchPdf(song, options))}
+          problem={problem}
+          actions={
+            <Button look="main" type="submit" disabled={isBusy}>
+              {making === "pdf" ? "Printing …" : "Save as PDF"}
+            </Button>
+          }
         >
-          <Button look="main" type="submit" disabled={isBusy}>
-            {making === "pdf" ? "Printing …" : "Save as PDF"}
-          </Button>
-          {problem !== undefined && (
-            <p role="alert" className="text-[13px] text-madder">
-              {problem}
-            </p>
-          )}
           <p aria-live="polite" className="text-xs text-soft">
             {shown.kind === "done" &&
               (shown.options === options
@@ -142,37 +136,24 @@ export function HandoutDialog({ onClose }: { readonly onClose: () => void }) {
               ))}
             </fieldset>
           )}
-          <Field label="Paper">
-            {(ties) => (
-              <select
-                {...ties}
-                value={paper}
-                onChange={({ target }) => setPaper(target.value as Paper)}
-                className={inputLook}
-              >
-                {(Object.keys(PAPER_WORDS) as Paper[]).map((one) => (
-                  <option key={one} value={one}>
-                    {PAPER_WORDS[one]}
-                  </option>
-                ))}
-              </select>
-            )}
-          </Field>
-          <Field label="At the foot of every page">
-            {(ties) => (
-              <input
-                {...ties}
-                value={footer}
-                maxLength={200}
-                placeholder="Studio, street, telephone"
-                onChange={({ target }) => {
-                  setFooter(target.value);
-                  localStorage.setItem(FOOTER_KEY, target.value);
-                }}
-                className={inputLook}
-              />
-            )}
-          </Field>
+          <SelectField
+            label="Paper"
+            value={paper}
+            options={(Object.keys(PAPER_WORDS) as Paper[]).map((one) => ({
+              value: one,
+              label: PAPER_WORDS[one],
+            }))}
+            onChange={setPaper}
+          />
+          <TextField
+            label="At the foot of every page"
+            value={footer}
+            placeholder="Studio, street, telephone"
+            onChange={(typed) => {
+              setFooter(typed);
+              localStorage.setItem(FOOTER_KEY, typed);
+            }}
+          />
           <PictureFields
             song={song}
             making={making}
@@ -181,7 +162,7 @@ export function HandoutDialog({ onClose }: { readonly onClose: () => void }) {
               void save(name, picture.kind, fetchPicture(song, options, picture))
             }
           />
-        </form>
+        </Form>
         <div
           role="region"
           aria-label="Pages"

@@ -5,7 +5,7 @@ import { useState } from "react";
 import type { Picture } from "@/calls/handout";
 import { useSong } from "@/open-song/context";
 import { Button } from "@/ui/button";
-import { Field, inputLook } from "@/ui/field";
+import { SelectField } from "@/ui/form";
 
 const KINDS = ["svg", "png"] as const;
 
@@ -33,23 +33,15 @@ export function PictureFields({
   return (
     <fieldset className="flex flex-col gap-1.5 border-t border-hairline pt-3">
       <legend className="sr-only">As a picture</legend>
-      <Field label="As a picture">
-        {(ties) => (
-          <select
-            {...ties}
-            value={phrase?.id ?? ""}
-            onChange={({ target }) => setPhraseId(target.value)}
-            className={inputLook}
-          >
-            <option value="">All phrases</option>
-            {song.phrases.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </select>
-        )}
-      </Field>
+      <SelectField
+        label="As a picture"
+        value={phrase?.id ?? ""}
+        options={[
+          { value: "", label: "All phrases" },
+          ...song.phrases.map(({ id, name }) => ({ value: id, label: name })),
+        ]}
+        onChange={setPhraseId}
+      />
       <div className="flex gap-2">
         {KINDS.map((kind) => (
           <Button key={kind} disabled={isBusy} className="flex-1" onClick={() => take(kind)}>

@@ -9,8 +9,9 @@ import { proxy } from "comlink";
 import { Square, Volume2 } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { Button } from "@/ui/button";
-import { Field, inputLook } from "@/ui/field";
 import type { FileAtHand } from "./file-at-hand";
+import { Table } from "@/ui/table";
+import { SelectField } from "@/ui/form";
 
 const C_MAJOR: Key = { tonic: { step: "C", alter: 0 }, mode: "major" };
 const GRIDS: readonly { readonly name: string; readonly wish: GridWish }[] = [
@@ -56,89 +57,67 @@ export function VoiceChooser({
     onTake(taken.includes(id) ? taken.filter((one) => one !== id) : [...taken, id]);
   return (
     <div className="flex flex-col gap-3">
-      <table className="w-full text-left">
-        <caption className="pb-1 text-left text-[13px] font-medium">
-          Who plays: take those that you need
-        </caption>
-        <thead className="border-b border-hairline text-xs text-soft">
-          <tr>
-            <th scope="col" className="py-1 font-medium">
-              Take
-            </th>
-            <th scope="col" className="font-medium">
-              Notes
-            </th>
-            <th scope="col" className="font-medium">
-              Range
-            </th>
-            <th scope="col" className="font-medium">
-              Together
-            </th>
-            <th scope="col" className="font-medium">
-              <span className="sr-only">Listen</span>
-            </th>
+      <p aria-hidden className="pb-1 text-[13px] font-medium">
+        Who plays: take those that you need
+      </p>
+      <Table
+        caption="Who plays: take those that you need"
+        columns={[
+          { name: "take" },
+          { name: "notes" },
+          { name: "range" },
+          { name: "together" },
+          { name: <span className="sr-only">Listen</span> },
+        ]}
+      >
+        {voices.map((voice) => (
+          <tr key={voice.id}>
+            <td>
+              <label className="flex items-center gap-2">
+                <input
+                  type="checkbox"
+                  checked={taken.includes(voice.id)}
+                  onChange={() => toggle(voice.id)}
+                  className="accent-[var(--madder)]"
+                />
+                <span className="font-medium">{voice.name}</span>
+                {voice.isByString && <span className="text-xs text-soft">string by string</span>}
+                {voice.isDrums && <span className="text-xs text-soft">drums</span>}
+              </label>
+            </td>
+            <td className="font-mono">{voice.noteCount}</td>
+            <td>
+              {pitchName(voice.lowest)} to {pitchName(voice.highest)}
+            </td>
+            <td>{voice.most}</td>
+            <td className="text-right">
+              {!voice.isDrums && (
+                <Button
+                  look="quiet"
+                  aria-label={
+                    playing === voice.id ? `Stop ${voice.name}` : `Listen to ${voice.name}`
+                  }
+                  onClick={() => (playing === voice.id ? stop() : listen(voice.id))}
+                >
+                  {playing === voice.id ? (
+                    <Square size={14} aria-hidden />
+                  ) : (
+                    <Volume2 size={14} aria-hidden />
+                  )}
+                </Button>
+              )}
+            </td>
           </tr>
-        </thead>
-        <tbody>
-          {voices.map((voice) => (
-            <tr key={voice.id} className="border-b border-hairline">
-              <td className="py-1.5">
-                <label className="flex items-center gap-2">
-                  <input
-                    type="checkbox"
-                    checked={taken.includes(voice.id)}
-                    onChange={() => toggle(voice.id)}
-                    className="accent-[var(--madder)]"
-                  />
-                  <span className="font-medium">{voice.name}</span>
-                  {voice.isByString && <span className="text-xs text-soft">string by string</span>}
-                  {voice.isDrums && <span className="text-xs text-soft">drums</span>}
-                </label>
-              </td>
-              <td className="font-mono text-[13px]">{voice.noteCount}</td>
-              <td className="text-[13px]">
-                {pitchName(voice.lowest)} to {pitchName(voice.highest)}
-              </td>
-              <td className="text-[13px]">{voice.most}</td>
-              <td className="text-right">
-                {!voice.isDrums && (
-                  <Button
-                    look="quiet"
-                    aria-label={
-                      playing === voice.id ? `Stop ${voice.name}` : `Listen to ${voice.name}`
-                    }
-                    onClick={() => (playing === voice.id ? stop() : listen(voice.id))}
-                  >
-                    {playing === voice.id ? (
-                      <Square size={14} aria-hidden />
-                    ) : (
-                      <Volume2 size={14} aria-hidden />
-                    )}
-                  </Button>
-                )}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+        ))}
+      </Table>
       <div className="flex items-start gap-6">
         <div className="w-64">
-          <Field label="Grid">
-            {(ties) => (
-              <select
-                {...ties}
-                value={GRIDS.findIndex(({ wish }) => sameGrid(wish, grid))}
-                onChange={({ target }) => onGrid(GRIDS[Number(target.value)]!.wish)}
-                className={inputLook}
-              >
-                {GRIDS.map(({ name }, index) => (
-                  <option key={name} value={index}>
-                    {name}
-                  </option>
-                ))}
-              </select>
-            )}
-          </Field>
+          <SelectField
+            label="Grid"
+            value={String(GRIDS.findIndex(({ wish }) => sameGrid(wish, grid)))}
+            options={GRIDS.map(({ name }, index) => ({ value: String(index), label: name }))}
+            onChange={(index) => onGrid(GRIDS[Number(index)]!.wish)}
+          />
         </div>
         <ul className="flex-1 pt-5 text-[13px] text-soft">
           {moved.map((one) => (

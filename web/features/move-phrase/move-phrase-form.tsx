@@ -9,8 +9,8 @@ import { neckOfPart } from "@/open-song/derived";
 import type { DrawBars } from "@/open-song/draw-bars";
 import { writePhrase } from "@/open-song/transactions";
 import { Button } from "@/ui/button";
-import { Field, inputLook } from "@/ui/field";
 import { shortWay } from "./short-way";
+import { Form, SelectField, TextField } from "@/ui/form";
 
 const KINDS: readonly (readonly [PhraseMove["kind"], string, string])[] = [
   ["frets", "the same shape, other frets", "frets up (minus: down)"],
@@ -55,64 +55,47 @@ export function MovePhraseForm({
   const marked = differences(moved.bars, bars);
   const labelOf = KINDS.find(([one]) => one === kind)![2];
   return (
-    <form
-      className="flex flex-col gap-3"
-      onSubmit={(event) => {
-        event.preventDefault();
+    <Form
+      onSubmit={() => {
         if (by !== 0) {
           const { label: _, edits } = writePhrase(song, phrase, part.id, moved.bars);
           store.run({ label: `move ${phrase.name}`, edits });
         }
         onClose();
       }}
+      actions={
+        <>
+          <Button onClick={onClose}>Leave it</Button>
+          <Button look="main" type="submit" disabled={by === 0}>
+            Move the phrase
+          </Button>
+        </>
+      }
     >
       <div className="grid grid-cols-[1fr_9rem_9rem] gap-3">
-        <Field label="What moves">
-          {(ties) => (
-            <select
-              {...ties}
-              value={kind}
-              onChange={({ target }) => setKind(target.value as PhraseMove["kind"])}
-              className={inputLook}
-            >
-              {KINDS.map(([one, label]) => (
-                <option key={one} value={one}>
-                  {label}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
-        <Field label="How far" hint={labelOf}>
-          {(ties) => (
-            <input
-              {...ties}
-              type="number"
-              min={-24}
-              max={24}
-              value={by}
-              onChange={({ target }) =>
-                setBy(Math.max(-24, Math.min(24, Math.round(Number(target.value)))))
-              }
-              className={inputLook}
-            />
-          )}
-        </Field>
-        <Field
+        <SelectField
+          label="What moves"
+          value={kind}
+          options={KINDS.map(([one, label]) => ({ value: one, label }))}
+          onChange={setKind}
+        />
+        <TextField
+          label="How far"
+          hint={labelOf}
+          type="number"
+          min={-24}
+          max={24}
+          value={String(by)}
+          onChange={(typed) => setBy(Math.max(-24, Math.min(24, Math.round(Number(typed)))))}
+        />
+        <TextField
           label="Or to the chord"
           hint={kind === "strings" ? "strings have no chord" : "as it sounds"}
-        >
-          {(ties) => (
-            <input
-              {...ties}
-              value={chordText}
-              disabled={kind === "strings"}
-              placeholder="Am"
-              onChange={({ target }) => toChord(target.value)}
-              className={inputLook}
-            />
-          )}
-        </Field>
+          value={chordText}
+          disabled={kind === "strings"}
+          placeholder="Am"
+          onChange={toChord}
+        />
       </div>
       <div className="flex flex-wrap gap-2">
         <Button
@@ -147,12 +130,6 @@ export function MovePhraseForm({
       <div className="max-h-72 overflow-y-auto rounded-md border border-hairline bg-sheet p-1">
         {drawBars(phrase.id, moved.bars, marked)}
       </div>
-      <div className="flex justify-end gap-2">
-        <Button onClick={onClose}>Leave it</Button>
-        <Button look="main" type="submit" disabled={by === 0}>
-          Move the phrase
-        </Button>
-      </div>
-    </form>
+    </Form>
   );
 }

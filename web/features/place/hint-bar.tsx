@@ -11,9 +11,10 @@ import { Dialog } from "@/ui/dialog";
 import { PressButton } from "@/ui/press-button";
 import { OwnProfiles } from "./own-profiles";
 import { stringName } from "@/ui/words";
+import { Select } from "@/ui/select";
 
 const AROUND: readonly number[] = [1, 3, 5, 7, 9, 12, 15];
-const HIGHEST_POSITION = 17;
+const POSITIONS: readonly string[] = Array.from({ length: 17 }, (_, index) => String(index + 1));
 
 /** What a teacher asks of a line, one tap each; the line follows at once. */
 export function HintBar({
@@ -53,27 +54,21 @@ export function HintBar({
     <div className="flex flex-wrap items-center gap-x-5 gap-y-2 border-y border-hairline py-2 text-[13px]">
       <label className="flex items-center gap-2">
         <span className="text-soft">for</span>
-        <select
-          aria-label="judge places for"
+        <Select
+          label="judge places for"
           value={part.profile ?? "usual"}
-          onChange={({ target }) => judge(target.value)}
-          className="max-w-52 rounded-sm border border-hairline bg-sheet px-1.5 py-1"
-        >
-          {PROFILES.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-          {profiles.length > 0 && (
-            <optgroup label="This studio's own">
-              {profiles.map(({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
-            </optgroup>
-          )}
-        </select>
+          options={[
+            ...PROFILES.map(({ id, name }) => ({ value: id, label: name })),
+            ...profiles.map(({ id, name }) => ({
+              value: id,
+              label: name,
+              group: "This studio's own",
+            })),
+          ]}
+          onChange={judge}
+          look="small"
+          className="max-w-52"
+        />
       </label>
       <Button look="quiet" className="-ml-4 px-1.5 py-1" onClick={() => setEditing(true)}>
         own profiles…
@@ -101,24 +96,17 @@ export function HintBar({
       </div>
       <label className="flex items-center gap-2">
         <span className="text-soft">stay in position</span>
-        <select
-          value={position ?? ""}
-          onChange={({ target }) =>
-            onWish(
-              target.value === ""
-                ? without("position")
-                : { ...wishes, position: Number(target.value) },
-            )
+        <Select
+          value={position === undefined ? "" : String(position)}
+          options={[
+            { value: "", label: "any" },
+            ...POSITIONS.map((one) => ({ value: one, label: one })),
+          ]}
+          onChange={(one) =>
+            onWish(one === "" ? without("position") : { ...wishes, position: Number(one) })
           }
-          className="rounded-sm border border-hairline bg-sheet px-1.5 py-1"
-        >
-          <option value="">any</option>
-          {Array.from({ length: HIGHEST_POSITION }, (_, index) => (
-            <option key={index} value={index + 1}>
-              {index + 1}
-            </option>
-          ))}
-        </select>
+          look="small"
+        />
       </label>
       <div role="group" aria-label="Strings to leave alone" className="flex items-center gap-1">
         <span className="text-soft">not on</span>

@@ -25,6 +25,7 @@ import { useDesk, type DeskRequest } from "@/workers/use-desk";
 import { ChangeList } from "./change-list";
 import { BeyondField, IntentField } from "./how-fields";
 import { useProfile } from "./use-line-at-hand";
+import { Select } from "@/ui/select";
 
 type Moved = RemappedPart & { readonly to: ChosenInstrument };
 
@@ -95,18 +96,15 @@ export function MoveTo({ drawCompared }: { readonly drawCompared: DrawCompared }
         {rack.length > 0 && (
           <label className="flex items-baseline gap-2 pb-2 text-[13px]">
             on
-            <select
+            <Select
               value={rackId ?? ""}
-              onChange={({ target }) => take(target.value)}
-              className="rounded-sm border border-hairline bg-sheet px-1.5 py-0.5"
-            >
-              <option value="">{part.instrument.name}, or any other like it</option>
-              {rack.map(({ id, value: instrument }) => (
-                <option key={id} value={id}>
-                  {instrument.name}
-                </option>
-              ))}
-            </select>
+              options={[
+                { value: "", label: `${part.instrument.name}, or any other like it` },
+                ...rack.map(({ id, value: instrument }) => ({ value: id, label: instrument.name })),
+              ]}
+              onChange={take}
+              look="small"
+            />
             <span className="text-soft">{buildInWords(base)}</span>
           </label>
         )}

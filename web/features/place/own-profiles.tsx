@@ -19,6 +19,7 @@ import { newId } from "@/open-song/draft";
 import { Button } from "@/ui/button";
 import { Check } from "@/ui/check";
 import { Field, inputLook } from "@/ui/field";
+import { SelectField } from "@/ui/form";
 
 const CONCERN_WORDS: Readonly<Record<Concern, string>> = {
   movement: "Shifts of the hand",
@@ -114,65 +115,32 @@ export function OwnProfiles() {
               />
             )}
           </Field>
-          <Field label="Starts from">
-            {(ties) => (
-              <select
-                {...ties}
-                value={draft.base}
-                onChange={({ target }) => change({ base: target.value })}
-                className={inputLook}
-              >
-                {PROFILES.map(({ id, name }) => (
-                  <option key={id} value={id}>
-                    {name}
-                  </option>
-                ))}
-              </select>
-            )}
-          </Field>
+          <SelectField
+            label="Starts from"
+            value={draft.base}
+            options={PROFILES.map(({ id, name }) => ({ value: id, label: name }))}
+            onChange={(base) => change({ base })}
+          />
           {CONCERNS.map((concern) => (
-            <Field key={concern} label={CONCERN_WORDS[concern]}>
-              {(ties) => (
-                <select
-                  {...ties}
-                  value={draft.factors[concern] ?? 1}
-                  onChange={({ target }) =>
-                    change({ factors: { ...draft.factors, [concern]: Number(target.value) } })
-                  }
-                  className={inputLook}
-                >
-                  {FACTORS.map(([factor, words]) => (
-                    <option key={factor} value={factor}>
-                      counts {words}
-                    </option>
-                  ))}
-                </select>
-              )}
-            </Field>
+            <SelectField
+              key={concern}
+              label={CONCERN_WORDS[concern]}
+              value={String(draft.factors[concern] ?? 1)}
+              options={FACTORS.map(([factor, words]) => ({
+                value: String(factor),
+                label: `counts ${words}`,
+              }))}
+              onChange={(factor) =>
+                change({ factors: { ...draft.factors, [concern]: Number(factor) } })
+              }
+            />
           ))}
-          <Field label="The player's hand">
-            {(ties) => (
-              <select
-                {...ties}
-                value={draft.player.size}
-                onChange={({ target }) =>
-                  change({
-                    player: {
-                      ...draft.player,
-                      size: HAND_SIZES.find((size) => size === target.value) ?? "medium",
-                    },
-                  })
-                }
-                className={inputLook}
-              >
-                {HAND_SIZES.map((size) => (
-                  <option key={size} value={size}>
-                    {size}
-                  </option>
-                ))}
-              </select>
-            )}
-          </Field>
+          <SelectField
+            label="The player's hand"
+            value={draft.player.size}
+            options={HAND_SIZES.map((size) => ({ value: size, label: size }))}
+            onChange={(size) => change({ player: { ...draft.player, size } })}
+          />
         </div>
         <Check
           isOn={draft.player.usesThumb}

@@ -12,6 +12,8 @@ import { setUpInWords } from "@/ui/instrument-picker";
 import { countInWords } from "@/ui/words";
 import type { DrawLines } from "@/open-song/draw-bars";
 import { useLineAtHand } from "./use-line-at-hand";
+import { Table } from "@/ui/table";
+import { Select } from "@/ui/select";
 
 const RELATION_WORDS: Readonly<Record<Relation, string>> = {
   same: "the same notes",
@@ -58,17 +60,12 @@ export function TwoParts({ drawLine }: { readonly drawLine: DrawLines }) {
         <h2 className="font-serif text-xl">{phrase.name}: two parts, one sound</h2>
         <label className="flex items-center gap-2 text-[13px]">
           <span className="text-soft">{part.name} against</span>
-          <select
+          <Select
             value={other.id}
-            onChange={({ target }) => setOtherId(target.value)}
-            className="rounded-sm border border-hairline bg-sheet px-1.5 py-1"
-          >
-            {others.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </select>
+            options={others.map(({ id, name }) => ({ value: id, label: name }))}
+            onChange={setOtherId}
+            look="small"
+          />
         </label>
         <p className="text-[13px] text-soft">{summary(meetings)}</p>
       </div>
@@ -88,42 +85,40 @@ export function TwoParts({ drawLine }: { readonly drawLine: DrawLines }) {
         tabIndex={0}
         className="max-h-80 overflow-y-auto"
       >
-        <table className="w-full text-left text-[13px]">
-          <thead className="sticky top-0 bg-sheet text-soft">
-            <tr>
-              <th className="py-1 font-normal">bar</th>
-              <th className="font-normal">count</th>
-              <th className="font-normal">{part.name} sounds</th>
-              <th className="font-normal">{other.name} sounds</th>
-              <th className="font-normal">together</th>
-            </tr>
-          </thead>
-          <tbody>
-            {meetings.map((meeting) => {
-              const { bar, onset, relation } = meeting;
-              const frame = frames[bar]!;
-              return (
-                <tr
-                  key={`${bar} ${onset.num}/${onset.den}`}
-                  className={`border-t border-hairline ${relation === "clash" ? "text-ochre-ink" : ""}`}
-                >
-                  <td className="py-0.5">
-                    <button type="button" className="underline" onClick={() => goTo(meeting)}>
-                      {barNumber(barsOn(bar, before))}
-                    </button>
-                  </td>
-                  <td>{countInWords(onset, frame.metre)}</td>
-                  <td className="font-mono">{names(meeting.one)}</td>
-                  <td className="font-mono">{names(meeting.other)}</td>
-                  <td>
-                    {relation === "clash" && "! "}
-                    {RELATION_WORDS[relation]}
-                  </td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
+        <Table
+          caption="What sounds together"
+          columns={[
+            { name: "bar" },
+            { name: "count" },
+            { name: `${part.name} sounds` },
+            { name: `${other.name} sounds` },
+            { name: "together" },
+          ]}
+        >
+          {meetings.map((meeting) => {
+            const { bar, onset, relation } = meeting;
+            const frame = frames[bar]!;
+            return (
+              <tr
+                key={`${bar} ${onset.num}/${onset.den}`}
+                className={relation === "clash" ? "text-ochre-ink" : ""}
+              >
+                <td>
+                  <button type="button" className="underline" onClick={() => goTo(meeting)}>
+                    {barNumber(barsOn(bar, before))}
+                  </button>
+                </td>
+                <td>{countInWords(onset, frame.metre)}</td>
+                <td className="font-mono">{names(meeting.one)}</td>
+                <td className="font-mono">{names(meeting.other)}</td>
+                <td>
+                  {relation === "clash" && "! "}
+                  {RELATION_WORDS[relation]}
+                </td>
+              </tr>
+            );
+          })}
+        </Table>
       </div>
     </section>
   );

@@ -21,11 +21,12 @@ import { FindField, FIND_ID } from "./find-field";
 import { NothingHere } from "./nothing-here";
 import type { CardActs } from "./card-acts";
 import { SongCard } from "./song-card";
-import { UndoBar } from "./undo-bar";
+import { Toast } from "@/ui/toast";
 import { useSelection } from "./use-selection";
 import { useShelfActs } from "./use-shelf-acts";
 import { useShelfAddress } from "./use-shelf-address";
 import { useShelfPages } from "./use-shelf-pages";
+import { Select } from "@/ui/select";
 
 /** Fetched when something is selected. */
 const SelectionBar = lazy(() => import("./selection-bar"));
@@ -155,20 +156,16 @@ export function ShelfBoard({
             onLeave={() => setWantsFocus((count) => count + 1)}
           />
           {!isBin && <Choices value={address.find} onChange={(find) => goTo({ find })} />}
-          <select
-            aria-label="Order"
+          <Select
+            label="Order"
             value={address.sort}
-            onChange={({ target }) =>
-              goTo({ sort: SHELF_SORTS.find((one) => one === target.value) ?? "change" })
-            }
-            className="rounded-md border border-hairline bg-sheet px-2 py-[7px] text-[13px]"
-          >
-            {SHELF_SORTS.map((sort) => (
-              <option key={sort} value={sort}>
-                {sort === "change" && collection ? "its own order" : SORT_WORDS[sort]}
-              </option>
-            ))}
-          </select>
+            options={SHELF_SORTS.map((sort) => ({
+              value: sort,
+              label: sort === "change" && collection ? "its own order" : SORT_WORDS[sort],
+            }))}
+            onChange={(sort) => goTo({ sort })}
+            className="w-auto! text-[13px]"
+          />
           {isBin ? (
             <EmptyBin count={total} onEmpty={() => void acts.emptyBin()} />
           ) : (
@@ -249,7 +246,9 @@ export function ShelfBoard({
             />
           </Suspense>
         )}
-        <UndoBar done={acts.done} onUndo={acts.undo} onClose={acts.dismiss} />
+        <div className="pb-1">
+          <Toast told={acts.done} onUndo={acts.done?.undo && acts.undo} onClose={acts.dismiss} />
+        </div>
       </main>
     </div>
   );

@@ -8,12 +8,11 @@ import {
   type Card,
   type CollectionRow,
 } from "@/calls/shelf-cards";
+import type { Told } from "@/ui/toast";
 
 /** What was done last, in words, and what takes it back. */
-export interface Done {
-  readonly words: string;
+export interface Done extends Told {
   readonly undo?: () => Promise<void>;
-  readonly isProblem?: true;
 }
 
 export interface ShelfView {
@@ -44,7 +43,7 @@ export function useShelfActs(view: ShelfView, first: readonly CollectionRow[]) {
   ): Promise<Value | undefined> => {
     const answer = await asking;
     if (answer.kind === "done") return answer.value;
-    setDone({ words: problemOf(answer), isProblem: true });
+    setDone({ words: problemOf(answer), kind: "problem" });
     await afresh();
     return undefined;
   };

@@ -1,6 +1,6 @@
 "use client";
 
-import { useEffect, useMemo, useState } from "react";
+import { useEffect, useMemo } from "react";
 import { CallOutLine } from "@/features/call-out/call-out-line";
 import { selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { useReviewing } from "@/open-song/reviewing";
@@ -13,6 +13,7 @@ import { Overlays } from "./overlays";
 import { PartTabs } from "./part-tabs";
 import { SaveBanner } from "./save-state";
 import { SongHead } from "./song-head";
+import { SongToast } from "./song-toast";
 import { useClipboard, useKeys } from "./use-keys";
 import { useKeepCursorInSight } from "./use-keep-cursor-in-sight";
 import { ViewLine } from "./view-line";
@@ -26,10 +27,11 @@ export function SongScreen() {
   const folds = useSong((state) => state.folds);
   const overlay = useSong((state) => state.overlay);
   const isBare = useSong((state) => selectSong(state).phrases.length === 0) && view.needsPhrases;
-  const [slip, setSlip] = useState<string>();
   const commands = useMemo(() => commandsOf(opened), [opened]);
   const clipboard = useMemo(() => stage.clipboard?.(store), [stage, store]);
-  useClipboard(clipboard, setSlip);
+  useClipboard(clipboard, (slip) =>
+    store.tell({ words: `What was pasted is no call-out: ${slip}`, kind: "problem" }),
+  );
   useKeys(commands, overlay !== undefined);
   useKeepCursorInSight();
   useReviewing();
@@ -56,14 +58,7 @@ export function SongScreen() {
             >
               {isBare ? <FirstPhrase /> : <Middle />}
             </div>
-            {slip !== undefined && (
-              <p role="alert" className="flex items-center gap-3 px-4 text-[13px] text-madder">
-                What was pasted is no call-out: {slip}
-                <button type="button" className="underline" onClick={() => setSlip(undefined)}>
-                  Close
-                </button>
-              </p>
-            )}
+            <SongToast />
             {(view.hasCallOut === true || isBare) && <CallOutLine />}
           </div>
           {!folds.panel && (

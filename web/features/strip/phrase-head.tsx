@@ -6,6 +6,7 @@ import { MoveHorizontal, PencilLine, Trash2 } from "lucide-react";
 import { useOpenSong, useSong } from "@/open-song/context";
 import { focusCallOut, turnTo } from "@/open-song/call-out-actions";
 import { openInPhrase } from "@/open-song/review";
+import { runAndTell } from "@/open-song/run-and-tell";
 import { showFinding } from "@/open-song/show-finding";
 import { removePhrase, renamePhrase } from "@/open-song/transactions";
 
@@ -102,7 +103,7 @@ export function PhraseHead({
             type="button"
             aria-label={`Remove phrase ${letter}`}
             title="Remove the phrase (undo brings it back)"
-            onClick={() => store.run(removePhrase(phrase))}
+            onClick={() => runAndTell(store, removePhrase(phrase), `${phrase.name} is removed.`)}
             className="rounded-sm p-1 hover:text-ink"
           >
             <Trash2 size={15} aria-hidden />

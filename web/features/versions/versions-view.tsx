@@ -17,6 +17,7 @@ import { useMemo, type ReactNode } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { newId } from "@/open-song/draft";
 import type { DrawBars } from "@/open-song/draw-bars";
+import { runAndTell } from "@/open-song/run-and-tell";
 import { setLine } from "@/open-song/transactions";
 import { Button } from "@/ui/button";
 
@@ -83,7 +84,11 @@ function Versions({ line, drawBars }: { readonly line: Line; readonly drawBars: 
           onChoose={() =>
             run(`choose “${version.label}”`, chooseVersion({ ...content, label }, index))
           }
-          onRemove={() => run(`remove “${version.label}”`, removeVersion(content, index))}
+          onRemove={() => {
+            const label = `remove “${version.label}”`;
+            const next = setLine(at, label, removeVersion(content, index));
+            runAndTell(store, next, `“${version.label}” is removed.`);
+          }}
         />
       ))}
       <div className="flex flex-wrap items-center gap-2 border-t border-hairline pt-3">

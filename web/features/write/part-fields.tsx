@@ -4,6 +4,7 @@ import { PICKING_SCHOOLS, type Part, type PickingSchool } from "@intonazione/cor
 import { useOpenSong } from "@/open-song/context";
 import { changePart } from "@/open-song/transactions";
 import { Field, inputLook } from "@/ui/field";
+import { SelectField } from "@/ui/form";
 
 const SCHOOL_NAME: Readonly<Record<PickingSchool, string>> = {
   "by-grid": "by the beat’s grid",
@@ -20,29 +21,14 @@ export function PartFields({ part }: { readonly part: Part }) {
   const { store } = useOpenSong();
   return (
     <div className="flex flex-col gap-2 border-t border-hairline pt-3 text-ink">
-      <Field label={`Strokes of ${part.name}`}>
-        {(ties) => (
-          <select
-            {...ties}
-            value={part.picking}
-            onChange={({ target }) =>
-              store.run(
-                changePart(
-                  { ...part, picking: target.value as PickingSchool },
-                  "choose a picking school",
-                ),
-              )
-            }
-            className={inputLook}
-          >
-            {PICKING_SCHOOLS.map((school) => (
-              <option key={school} value={school}>
-                {SCHOOL_NAME[school]}
-              </option>
-            ))}
-          </select>
-        )}
-      </Field>
+      <SelectField
+        label={`Strokes of ${part.name}`}
+        value={part.picking}
+        options={PICKING_SCHOOLS.map((school) => ({ value: school, label: SCHOOL_NAME[school] }))}
+        onChange={(picking) =>
+          store.run(changePart({ ...part, picking }, "choose a picking school"))
+        }
+      />
       <Field label={`Tone of ${part.name}`} hint="gain, pick-up, effects">
         {(ties) => (
           <textarea

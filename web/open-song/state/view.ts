@@ -34,6 +34,17 @@ export interface View extends ShownLanes {
   readonly showsAllParts: boolean;
   readonly folds: Folds;
   readonly overlay: Overlay | undefined;
+  /** What was done last; it gives way to whatever is done next. */
+  readonly told: Told | undefined;
+}
+
+/** Something to be said once. */
+export interface Told {
+  readonly words: string;
+  readonly kind?: "caution" | "problem";
+  readonly details?: readonly string[];
+  /** What undo would take back, while it is still the last step of the history. */
+  readonly undoes?: object;
 }
 
 export function openView(stage: string, lanes: LaneSet = USUAL_LANES, folds = usualFolds): View {
@@ -45,12 +56,15 @@ export function openView(stage: string, lanes: LaneSet = USUAL_LANES, folds = us
     showsAllParts: false,
     folds,
     overlay: undefined,
+    told: undefined,
   };
 }
 
 export interface ViewActions {
   /** Same song, same cursor, another view. */
   readonly goTo: (address: ViewAddress) => void;
+  /** Says something beside the strips; nothing takes back what was said. */
+  readonly tell: (told: Told | undefined) => void;
 }
 
 export function viewActions(store: StoreApi<View>): ViewActions {
@@ -60,5 +74,6 @@ export function viewActions(store: StoreApi<View>): ViewActions {
         stage,
         ...(view !== undefined && { views: { ...views, [stage]: view } }),
       })),
+    tell: (told) => store.setState({ told }),
   };
 }

@@ -20,6 +20,7 @@ import {
 } from "@intonazione/core/theory";
 import { Fragment, useState } from "react";
 import { setUpInWords } from "@/ui/instrument-picker";
+import { Table } from "@/ui/table";
 
 interface Column {
   readonly id: string;
@@ -74,52 +75,49 @@ export function ShapesAndSound({
         </p>
       )}
       <div className="overflow-x-auto">
-        <table className="w-full text-left text-[13px]">
-          <caption className="sr-only">
-            The same sound, and the shapes that make it on each instrument
-          </caption>
-          <thead className="align-bottom text-xs text-soft">
-            <tr className="border-b border-hairline">
-              <th className="py-1 pr-4 font-normal">it sounds</th>
-              {columns.map(({ id, name, setUp }) => (
-                <th key={id} className="pr-3 font-normal">
+        <Table
+          caption="The same sound, and the shapes that make it on each instrument"
+          columns={[
+            { name: "it sounds" },
+            ...columns.map(({ name, setUp }) => ({
+              name: (
+                <>
                   <span className="block font-semibold text-ink">{name} plays</span>
                   {setUp}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            <tr className="border-b border-hairline">
-              <th scope="row" className="py-0.5 pr-4 font-normal text-soft">
-                {displayKey(song.key)}
-              </th>
-              {columns.map(({ id, shift }) => (
-                <td key={id} className="pr-3 text-soft">
-                  {displayKey(fingeredKey(song.key, shift))}
-                </td>
-              ))}
-            </tr>
-            {chords.map((chord, index) => (
-              <tr key={index} className="border-b border-hairline last:border-0">
-                <th scope="row" className="py-0.5 pr-4 font-serif text-[15px] font-semibold">
-                  {displayChord(chord)}
-                </th>
-                {columns.map(({ id, shift }) => {
-                  const shape = fingeredChord(chord, shift, song.key);
-                  return (
-                    <td key={id} className="pr-3 font-serif text-[15px]">
-                      {displayChord(shape)}
-                      {openShapeOf(shape) && (
-                        <span className="font-sans text-xs text-soft"> open</span>
-                      )}
-                    </td>
-                  );
-                })}
-              </tr>
+                </>
+              ),
+            })),
+          ]}
+        >
+          <tr>
+            <th scope="row" className="font-normal text-soft">
+              {displayKey(song.key)}
+            </th>
+            {columns.map(({ id, shift }) => (
+              <td key={id} className="text-soft">
+                {displayKey(fingeredKey(song.key, shift))}
+              </td>
             ))}
-          </tbody>
-        </table>
+          </tr>
+          {chords.map((chord, index) => (
+            <tr key={index}>
+              <th scope="row" className="font-serif text-[15px] font-semibold">
+                {displayChord(chord)}
+              </th>
+              {columns.map(({ id, shift }) => {
+                const shape = fingeredChord(chord, shift, song.key);
+                return (
+                  <td key={id} className="font-serif text-[15px]">
+                    {displayChord(shape)}
+                    {openShapeOf(shape) && (
+                      <span className="font-sans text-xs text-soft"> open</span>
+                    )}
+                  </td>
+                );
+              })}
+            </tr>
+          ))}
+        </Table>
       </div>
       <OtherWayRound column={columns[0]!} />
     </section>

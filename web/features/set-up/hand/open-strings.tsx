@@ -3,6 +3,7 @@ import { displayPitch, midiOf, spellMidi, type Key, type Pitch } from "@intonazi
 import { tensionsOf } from "@intonazione/core/strings";
 import type { ChosenInstrument } from "@/ui/instrument-picker";
 import { stringName } from "@/ui/words";
+import { Table } from "@/ui/table";
 
 /** What each string is tuned to, what it sounds with the capo on, and how tight that is. */
 export function OpenStrings({
@@ -19,49 +20,41 @@ export function OpenStrings({
   const targets = targetsOf(instrument, capo, referenceHz);
   const tensions = tensionsOf(instrument, instrument.tuning, referenceHz);
   const hasCapo = capo.fret > 0;
-  const head = "py-1 pr-3 font-normal whitespace-nowrap";
   return (
-    <table className="w-full text-left text-[13px]">
-      <caption className="sr-only">Open strings, from the thinnest</caption>
-      <thead className="text-xs text-soft">
-        <tr className="border-b border-hairline">
-          <th className={head}>string</th>
-          <th className={head}>tuned to</th>
-          {hasCapo && <th className={head}>sounds, capo {capo.fret}</th>}
-          <th className={`${head} text-right`}>Hz</th>
-          <th className={head}>tension</th>
-        </tr>
-      </thead>
-      <tbody>
-        {targets.map(({ string, pitch, hz }, index) => {
-          const tension = tensions[index];
-          const isOdd = tension && tension.verdict !== "comfortable";
-          const name = stringName(string, names);
-          return (
-            <tr key={string} className="border-b border-hairline last:border-0">
-              <th scope="row" className="py-0.5 pr-3 font-mono font-semibold">
-                {name}
-                {name !== String(string) && (
-                  <span className="font-normal text-soft"> {string}</span>
-                )}
-              </th>
-              <td className="pr-3">
-                <Open pitch={instrument.tuning[index]!} />
-              </td>
-              {hasCapo && (
-                <td className="pr-3">{displayPitch(spellMidi(midiOf(pitch), songKey))}</td>
-              )}
-              <td className="pr-3 text-right font-mono">{hz.toFixed(2)}</td>
-              <td
-                className={`whitespace-nowrap ${isOdd ? "font-semibold text-ochre-ink" : "text-soft"}`}
-              >
-                {tension ? `${tension.newtons.toFixed(0)} N, ${tension.verdict}` : "gauge unknown"}
-              </td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
+    <Table
+      caption="Open strings, from the thinnest"
+      columns={[
+        { name: "string" },
+        { name: "tuned to" },
+        ...(hasCapo ? [{ name: `sounds, capo ${capo.fret}` }] : []),
+        { name: "Hz", look: "text-right" },
+        { name: "tension" },
+      ]}
+    >
+      {targets.map(({ string, pitch, hz }, index) => {
+        const tension = tensions[index];
+        const isOdd = tension && tension.verdict !== "comfortable";
+        const name = stringName(string, names);
+        return (
+          <tr key={string}>
+            <th scope="row" className="font-mono font-semibold">
+              {name}
+              {name !== String(string) && <span className="font-normal text-soft"> {string}</span>}
+            </th>
+            <td>
+              <Open pitch={instrument.tuning[index]!} />
+            </td>
+            {hasCapo && <td>{displayPitch(spellMidi(midiOf(pitch), songKey))}</td>}
+            <td className="text-right font-mono">{hz.toFixed(2)}</td>
+            <td
+              className={`whitespace-nowrap ${isOdd ? "font-semibold text-ochre-ink" : "text-soft"}`}
+            >
+              {tension ? `${tension.newtons.toFixed(0)} N, ${tension.verdict}` : "gauge unknown"}
+            </td>
+          </tr>
+        );
+      })}
+    </Table>
   );
 }
 

@@ -13,6 +13,8 @@ import { Field, inputLook } from "@/ui/field";
 import { InstrumentForm } from "@/ui/instrument-form";
 import type { ChosenInstrument } from "@/ui/instrument-picker";
 import { buildInWords, readValues, stringsInShort, valuesOf } from "@/ui/instrument-values";
+import { SelectField } from "@/ui/form";
+import { runAndTell } from "@/open-song/run-and-tell";
 
 const OWN = "own";
 
@@ -67,26 +69,16 @@ export function PartLine({
             />
           )}
         </Field>
-        <Field
+        <SelectField
           label="Instrument"
           hint={`${buildInWords(instrument)} · ${stringsInShort(instrument)}`}
-        >
-          {(ties) => (
-            <select
-              {...ties}
-              value={inRack?.id ?? OWN}
-              onChange={({ target }) => takeFromRack(target.value)}
-              className={inputLook}
-            >
-              {!inRack && <option value={OWN}>{instrument.name}, not in the rack</option>}
-              {rack.map((one) => (
-                <option key={one.id} value={one.id}>
-                  {one.value.name}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
+          value={inRack?.id ?? OWN}
+          options={[
+            ...(inRack ? [] : [{ value: OWN, label: `${instrument.name}, not in the rack` }]),
+            ...rack.map((one) => ({ value: one.id, label: one.value.name })),
+          ]}
+          onChange={takeFromRack}
+        />
         <div className="mt-5.5 flex gap-1.5">
           {isOther && (
             <Button
@@ -98,7 +90,10 @@ export function PartLine({
           )}
           <Button onClick={() => setOpen(true)}>Details…</Button>
           {song.parts.length > 1 && (
-            <Button title="Undo brings it back" onClick={() => store.run(removePart(part))}>
+            <Button
+              title="Undo brings it back"
+              onClick={() => runAndTell(store, removePart(part), `${part.name} is removed.`)}
+            >
               Remove the part
             </Button>
           )}

@@ -7,6 +7,7 @@ import { stringsInWords, type Instrument } from "@intonazione/core/instrument";
 import { useState } from "react";
 import { stringInWords } from "@/ui/words";
 import type { TuningNow } from "../tunings-now";
+import { Select } from "@/ui/select";
 
 /** From the tuning that is on to the wanted one, string by string in a sensible order. */
 export function WayThere({
@@ -34,15 +35,12 @@ export function WayThere({
         {from && (
           <label className="flex min-w-0 flex-1 items-baseline justify-end gap-1.5 text-xs text-soft">
             from
-            <select
+            <Select
               value={from.label}
-              onChange={({ target }) => setChosen(target.value)}
-              className="min-w-0 rounded-sm border border-hairline bg-sheet px-1 py-0.5 text-ink"
-            >
-              {now.map(({ label }) => (
-                <option key={label}>{label}</option>
-              ))}
-            </select>
+              options={now.map(({ label }) => ({ value: label, label }))}
+              onChange={setChosen}
+              look="small"
+            />
           </label>
         )}
       </div>

@@ -20,6 +20,9 @@ import {
   USUAL_ACTION_MM,
 } from "@intonazione/core/strings";
 import { useState } from "react";
+import { Table } from "@/ui/table";
+import { Select } from "@/ui/select";
+import { stringName } from "@/ui/words";
 
 const AMOUNTS = [
   [50, "¼"],
@@ -56,7 +59,6 @@ export function BendTable({
     tensionN: tensionN(gauge, lengthMm, hz),
     actionMm: instrument.actionMm ?? USUAL_ACTION_MM,
   };
-  const select = "rounded-sm border border-hairline bg-sheet px-1 py-0.5";
   const columns = lighter ? [gauge, lighter] : [gauge];
   return (
     <section aria-labelledby="bends">
@@ -66,71 +68,69 @@ export function BendTable({
       <div className="flex items-baseline gap-2 text-[13px]">
         <label className="flex items-baseline gap-1.5">
           string
-          <select
-            value={at}
-            onChange={({ target }) => setString(Number(target.value))}
-            className={select}
-          >
-            {names.strings.map((name, index) => (
-              <option key={name} value={index + 1}>
-                {name}
-              </option>
-            ))}
-          </select>
+          <Select
+            value={String(at)}
+            options={names.strings.map((_, index) => ({
+              value: String(index + 1),
+              label: stringName(index + 1, names),
+            }))}
+            onChange={(string) => setString(Number(string))}
+            look="small"
+          />
         </label>
         <label className="flex items-baseline gap-1.5">
           at fret, from the nut
-          <select
-            value={fret}
-            onChange={({ target }) => setFret(Number(target.value))}
-            className={select}
-          >
-            {Array.from({ length: instrument.frets }, (_, index) => (
-              <option key={index}>{index + 1}</option>
-            ))}
-          </select>
+          <Select
+            value={String(fret)}
+            options={Array.from({ length: instrument.frets }, (_, index) => ({
+              value: String(index + 1),
+              label: index + 1,
+            }))}
+            onChange={(at) => setFret(Number(at))}
+            look="small"
+          />
         </label>
       </div>
-      <table className="mt-1 w-full text-left text-[13px]">
-        <thead className="text-xs text-soft">
-          <tr className="border-b border-hairline">
-            <th className="py-0.5 font-normal">tones</th>
-            {columns.map((one, index) => (
-              <th key={index} className="font-normal">
+      <Table
+        caption="What it takes to bend the string"
+        columns={[
+          { name: "tones" },
+          ...columns.map((one, index) => ({
+            name: (
+              <>
                 {index === 0 ? "with " : "lighter, "}
                 <span className="font-mono">{formatGauge(one)}</span>
-              </th>
-            ))}
+              </>
+            ),
+          })),
+        ]}
+      >
+        {AMOUNTS.map(([cents, words]) => (
+          <tr key={cents}>
+            <th scope="row" className="font-semibold">
+              {words}
+            </th>
+            {columns.map((one, index) => {
+              const bend = effort(one, cents);
+              return (
+                <td key={index} className="font-mono">
+                  {bend ? (
+                    <>
+                      {kilogramsForce(bend.forceN).toFixed(1)} kg
+                      <span className="font-sans text-xs text-soft">
+                        {" "}
+                        {bend.forceN.toFixed(0)} N, {bend.travelMm.toFixed(0)} mm
+                      </span>
+                    </>
+                  ) : (
+                    <span className="font-sans text-soft">too far to push</span>
+                  )}
+                </td>
+              );
+            })}
           </tr>
-        </thead>
-        <tbody>
-          {AMOUNTS.map(([cents, words]) => (
-            <tr key={cents} className="border-b border-hairline last:border-0">
-              <th scope="row" className="py-0.5 font-semibold">
-                {words}
-              </th>
-              {columns.map((one, index) => {
-                const bend = effort(one, cents);
-                return (
-                  <td key={index} className="font-mono">
-                    {bend ? (
-                      <>
-                        {kilogramsForce(bend.forceN).toFixed(1)} kg
-                        <span className="font-sans text-xs text-soft">
-                          {" "}
-                          {bend.forceN.toFixed(0)} N, {bend.travelMm.toFixed(0)} mm
-                        </span>
-                      </>
-                    ) : (
-                      <span className="font-sans text-soft">too far to push</span>
-                    )}
-                  </td>
-                );
-              })}
-            </tr>
-          ))}
-        </tbody>
-      </table>
+        ))}
+      </Table>
       <p className="pt-1 text-xs text-soft">
         Estimate: pressing this string at fret {fret} makes it{" "}
         {frettingSharpCents(pressed, fret).toFixed(1)} cents sharp

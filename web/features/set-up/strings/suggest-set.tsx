@@ -21,6 +21,7 @@ import type { Part, Song } from "@intonazione/core/score";
 import { useState } from "react";
 import { useOpenSong } from "@/open-song/context";
 import { Button } from "@/ui/button";
+import { Select } from "@/ui/select";
 
 /** A feel that a hand knows: an instrument with its strings on, in its tuning. */
 interface Feel {
@@ -72,16 +73,15 @@ export function SuggestSet({
       <div className="flex flex-wrap items-baseline gap-2 text-[13px]">
         <label className="flex min-w-0 items-baseline gap-1.5">
           <span className="whitespace-nowrap">the feel of</span>
-          <select
+          <Select
             value={chosen}
-            onChange={({ target: choice }) => setChosen(choice.value)}
-            className="min-w-0 rounded-sm border border-hairline bg-sheet px-1 py-0.5"
-          >
-            {feels.map(({ label }) => (
-              <option key={label}>{label}</option>
-            ))}
-            <option value={TARGET}>a tension, the same on every string</option>
-          </select>
+            options={[
+              ...feels.map(({ label }) => ({ value: label, label })),
+              { value: TARGET, label: "a tension, the same on every string" },
+            ]}
+            onChange={setChosen}
+            look="small"
+          />
         </label>
         {isTarget && (
           <label className="flex items-baseline gap-1">

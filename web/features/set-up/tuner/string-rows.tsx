@@ -5,6 +5,7 @@ import { centsInFigures } from "./dial";
 import type { SpellTarget } from "./spell-target";
 import type { StringLog, Tuner } from "./use-tuner";
 import { stringName } from "@/ui/words";
+import { Table } from "@/ui/table";
 
 /** Every string with its target and what it was heard to be; its number is its key. */
 export function StringRows({
@@ -25,57 +26,50 @@ export function StringRows({
     ({ withCapo, withoutCapo }) => withCapo !== undefined && withoutCapo !== undefined,
   );
   return (
-    <table className="w-full text-left">
-      <caption className="sr-only">Strings and what they shall sound, thickest first</caption>
-      <thead className="text-xs text-soft">
-        <tr className="border-b border-hairline">
-          <th className="py-1 font-normal">string, key</th>
-          <th className="font-normal">target</th>
-          {hasCapo && <th className="font-normal">before the capo</th>}
-          <th className="font-normal">{hasCapo ? "capo on" : "heard"}</th>
-          {isCompared && <th className="font-normal">what it did</th>}
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map((target) => {
-          const { string, hz } = target;
-          const log = tuner.log.get(string) ?? { readings: 0 };
-          const isChosen = tuner.chosen === string;
-          const isHeard = tuner.reading?.target.string === string;
-          return (
-            <tr
-              key={string}
-              data-readings={log.readings}
-              className={`border-b border-hairline last:border-0 ${isHeard ? "bg-madder-wash" : ""}`}
-            >
-              <th scope="row" className="py-0.5 font-normal">
-                <button
-                  type="button"
-                  aria-pressed={isChosen}
-                  aria-label={`String ${string}, ${displayPitch(spell.target(target))}`}
-                  onClick={() => onPlay(string)}
-                  className="flex w-full items-baseline gap-2 rounded-sm px-1 py-0.5 text-left hover:bg-madder-wash aria-pressed:shadow-[inset_3px_0_0_var(--madder)]"
-                >
-                  <span className="w-5 text-center font-mono text-lg font-bold">
-                    {stringName(string, names)}
-                  </span>
-                  <kbd className="rounded-sm border border-hairline px-1 text-xs text-soft">
-                    {string}
-                  </kbd>
-                </button>
-              </th>
-              <td>
-                {displayPitch(spell.target(target))}
-                <span className="font-mono text-xs text-soft"> {hz.toFixed(1)}</span>
-              </td>
-              {hasCapo && <Cents value={log.withoutCapo} />}
-              <Cents value={hasCapo ? log.withCapo : (log.withCapo ?? log.withoutCapo)} />
-              {isCompared && <td className="font-mono">{difference(log)}</td>}
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
+    <Table
+      caption="Strings and what they shall sound, thickest first"
+      columns={[
+        { name: "string, key" },
+        { name: "target" },
+        ...(hasCapo ? [{ name: "before the capo" }] : []),
+        { name: hasCapo ? "capo on" : "heard" },
+        ...(isCompared ? [{ name: "what it did" }] : []),
+      ]}
+    >
+      {rows.map((target) => {
+        const { string, hz } = target;
+        const log = tuner.log.get(string) ?? { readings: 0 };
+        const isChosen = tuner.chosen === string;
+        const isHeard = tuner.reading?.target.string === string;
+        return (
+          <tr key={string} data-readings={log.readings} className={isHeard ? "bg-madder-wash" : ""}>
+            <th scope="row" className="font-normal">
+              <button
+                type="button"
+                aria-pressed={isChosen}
+                aria-label={`String ${string}, ${displayPitch(spell.target(target))}`}
+                onClick={() => onPlay(string)}
+                className="flex w-full items-baseline gap-2 rounded-sm px-1 py-0.5 text-left hover:bg-madder-wash aria-pressed:shadow-[inset_3px_0_0_var(--madder)]"
+              >
+                <span className="w-5 text-center font-mono text-lg font-bold">
+                  {stringName(string, names)}
+                </span>
+                <kbd className="rounded-sm border border-hairline px-1 text-xs text-soft">
+                  {string}
+                </kbd>
+              </button>
+            </th>
+            <td>
+              {displayPitch(spell.target(target))}
+              <span className="font-mono text-xs text-soft"> {hz.toFixed(1)}</span>
+            </td>
+            {hasCapo && <Cents value={log.withoutCapo} />}
+            <Cents value={hasCapo ? log.withCapo : (log.withCapo ?? log.withoutCapo)} />
+            {isCompared && <td className="font-mono">{difference(log)}</td>}
+          </tr>
+        );
+      })}
+    </Table>
   );
 }
 
