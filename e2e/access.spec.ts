@@ -7,6 +7,7 @@ import {
   openSong,
   refusedByPolicy,
   say,
+  turnTo,
 } from "./studio";
 
 for (const theme of ["day", "evening"]) {
@@ -48,9 +49,9 @@ for (const theme of ["day", "evening"]) {
     await page.getByRole("button", { name: /^Set up/u }).click();
     await page.getByLabel("Tuning", { exact: true }).fill("new standard");
     await expectAccessible(page, theme);
-    for (const view of ["Capo", "Strings", "Tune up", "The song"]) {
-      await page.getByRole("tab", { name: view }).click();
-      if (view === "Tune up") await page.getByRole("button", { name: "Bench guitar" }).click();
+    for (const view of ["capo", "strings", "tune up", "the song"]) {
+      await turnTo(page, view);
+      if (view === "tune up") await page.getByRole("button", { name: "Bench guitar" }).click();
       await expectAccessible(page, theme);
     }
     await page.goto("/rack");
@@ -60,10 +61,14 @@ for (const theme of ["day", "evening"]) {
     await page.getByLabel("Frets", { exact: true }).fill("22");
     await openSong(page, "Tin Roof Tuesday");
     await page.getByRole("button", { name: /^Place/u }).click();
-    await page.getByRole("button", { name: "Move to…" }).click();
+    await turnTo(page, "move to");
     await page.getByLabel("Strings, from the thickest").fill("E1 A1 D2 G2");
     await expect(page.getByText(/notes have no place there/u)).toBeVisible();
     await expectAccessible(page, theme);
+    for (const view of ["places", "ways", "side by side"]) {
+      await turnTo(page, view);
+      await expectAccessible(page, theme);
+    }
     await openSong(page, "Crooked Stile");
     await page.getByRole("button", { name: /^Check/u }).click();
     await page.getByRole("button", { name: /too wide for one hand/u }).click();

@@ -9,6 +9,7 @@ import {
   phrase,
   say,
   openSong,
+  choose,
 } from "./studio";
 
 const findings = (page: Page) =>
@@ -137,8 +138,8 @@ test("two parts interval by interval, and a harmony made to a line", async ({ pa
   await page.getByRole("button", { name: "Make a harmony…" }).click();
   const maker = page.getByRole("region", { name: "Make a harmony" });
   await expect(maker.getByRole("status")).toContainText("every note has a place");
-  await maker.getByLabel("Distance").selectOption("a sixth below");
-  await maker.getByLabel("Distance").selectOption("a third above");
+  await choose(maker.getByLabel("Distance"), "a sixth below");
+  await choose(maker.getByLabel("Distance"), "a third above");
   await expect(maker.getByRole("option", { name: /D3/u }).first()).toBeVisible();
   await expectAccessible(page, "day");
   await maker.getByRole("button", { name: "Write it" }).click();

@@ -1,7 +1,7 @@
 import { readFile } from "node:fs/promises";
 import { readSongJson } from "@intonazione/core/formats/json";
 import { expect, test } from "@playwright/test";
-import { callOut, events, expectSaved, phrase, rings, openSong } from "./studio";
+import { callOut, events, expectSaved, phrase, rings, openSong, choose } from "./studio";
 
 const PASTED = `Rope Walk
 
@@ -74,7 +74,7 @@ test("a teacher does the whole job once: called out, placed, moved, handed out",
   await test.step("the part moves to a bass; what it cannot play is marked and explained", async () => {
     await page.keyboard.press("m");
     const view = page.getByRole("region", { name: "Move to…" });
-    await view.getByLabel("Instrument and tuning").selectOption({ label: "Drop D · D A D G B E" });
+    await choose(view.getByLabel("Instrument and tuning"), "Drop D · D A D G B E");
     await view.getByLabel("Strings, from the thickest").fill("G2 C3 F3 A#3 D4 G4");
     await view.getByLabel("Capo").fill("0");
     await expect(view.getByText(/notes have no place there: kept/u)).toBeVisible();

@@ -4,7 +4,7 @@ import { seededRandom } from "@intonazione/core/foundation";
 import { tuningById, usualInstrument } from "@intonazione/core/instrument";
 import { chromium, expect, test } from "@playwright/test";
 import config from "./playwright.config";
-import { newSong } from "./studio";
+import { newSong, turnTo } from "./studio";
 
 const RATE = 48_000;
 const SECONDS = 4;
@@ -59,7 +59,7 @@ test("the microphone is listened to: a string played into it is found with its c
     const page = await browser.newPage(baseURL === undefined ? {} : { baseURL });
     await page.goto(await newSong(page, "Into the Air"));
     await page.getByRole("button", { name: /^Set up/u }).click();
-    await page.getByRole("tab", { name: "Tune up" }).click();
+    await turnTo(page, "tune up");
     await page.getByRole("button", { name: "Microphone" }).click();
     await expect(page.getByText(/The microphone is open/u)).toBeVisible();
     const row = page.getByRole("row", { name: /^String 5,/u });

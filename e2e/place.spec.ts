@@ -1,6 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, test, type Page } from "@playwright/test";
-import { events, expectSaved, newSong, openSaid, phrase, say, openSong } from "./studio";
+import { events, expectSaved, newSong, openSaid, phrase, say, openSong, choose } from "./studio";
 
 const RIFF = "'8 A7 D5 D7 A7 D5 A7 A5 E8 | A7 D5 D7 G5 '2 D7";
 
@@ -76,11 +76,11 @@ test("ways are compared, hinted, ruled and taken back; profiles are the studio's
     await firstEvent(page).click();
     await page.keyboard.press("p");
     await view(page, "ways");
-    await page.getByLabel("stay in position").selectOption("17");
+    await choose(page.getByLabel("stay in position"), "17");
     await expect(page.getByRole("list", { name: "Pins that cannot be kept" })).toContainText(
       /staying in position 17/u,
     );
-    await page.getByLabel("stay in position").selectOption("");
+    await choose(page.getByLabel("stay in position"), "any");
     await expect(page.getByRole("list", { name: "Pins that cannot be kept" })).toHaveCount(0);
   });
 
@@ -88,21 +88,19 @@ test("ways are compared, hinted, ruled and taken back; profiles are the studio's
     await page.getByRole("button", { name: "own profiles…" }).click();
     const dialog = page.getByRole("dialog", { name: "This studio's own profiles" });
     await dialog.getByLabel("Name").fill("Small hands");
-    await dialog.getByLabel("Stretches and the little finger").selectOption("4");
-    await dialog.getByLabel("The player's hand").selectOption("small");
+    await choose(dialog.getByLabel("Stretches and the little finger"), "counts four times");
+    await choose(dialog.getByLabel("The player's hand"), "small");
     await dialog.getByRole("button", { name: "Save as a new profile" }).click();
     await expect(dialog.getByRole("status")).toHaveText("Saved: Small hands.");
     await expectAccessible(page);
     await page.keyboard.press("Escape");
-    await page.getByLabel("judge places for").selectOption({ label: "Small hands" });
+    await choose(page.getByLabel("judge places for"), "Small hands");
     await expect(ways(page).first()).toBeVisible();
     await expectSaved(page);
     await page.reload();
     await page.getByRole("button", { name: /^Place/u }).click();
     await view(page, "ways");
-    await expect(page.getByLabel("judge places for").locator("option:checked")).toHaveText(
-      "Small hands",
-    );
+    await expect(page.getByLabel("judge places for")).toHaveText("Small hands");
   });
 });
 
@@ -130,10 +128,10 @@ test("one phrase lies on six set-ups at once, each with its difficulty and chang
   const side = page.getByRole("region", { name: "Side by side" });
   await expect(side.getByRole("article")).toHaveCount(6);
   await expect(side.getByText(/^difficulty \d/u)).toHaveCount(6);
-  await expect(side.getByRole("listbox")).toHaveCount(7);
+  await expect(side.getByRole("listbox", { name: /as it is, then/u })).toHaveCount(6);
   await expect(choices.getByRole("button", { name: "Modal D", exact: true })).toBeDisabled();
   await expect(side.getByRole("article", { name: /Drop D/u })).toContainText("nothing changed");
-  await page.getByLabel("keep").selectOption({ label: "an octave away" });
+  await choose(page.getByLabel("keep"), "an octave away");
   await expect(side.getByText(/^difficulty \d/u)).toHaveCount(6);
   await expectAccessible(page);
 });

@@ -1,5 +1,15 @@
 import { expect, test, type Page } from "@playwright/test";
-import { callOut, events, expectSaved, newSong, openSaid, phrase, saveState, say } from "./studio";
+import {
+  callOut,
+  events,
+  expectSaved,
+  newSong,
+  openSaid,
+  phrase,
+  saveState,
+  say,
+  choose,
+} from "./studio";
 
 const views = (page: Page) => page.getByRole("navigation", { name: "Views of Write" });
 const undo = (page: Page) => page.getByRole("button", { name: "Undo" });
@@ -135,7 +145,7 @@ test("while frets are inserted the neck writes; only the chosen bars are played"
   await openSaid(page, "Hands On", "'1 E0 | A0 | E0 | A0 | E0 | A0 | E0 | '2 D0 D0");
   await page.keyboard.press("Home");
   const playback = page.getByRole("group", { name: "Playback" });
-  await playback.getByRole("combobox", { name: "What is played" }).selectOption("these bars");
+  await choose(playback.getByRole("combobox", { name: "What is played" }), "these bars");
   await page.keyboard.press("ArrowRight");
   await page.locator("#strips").focus();
   await page.keyboard.press("End");

@@ -1,9 +1,9 @@
 import { expect, test, type Page } from "@playwright/test";
-import { database, events, expectSaved, newSong, say } from "./studio";
+import { database, events, expectSaved, newSong, say, choose, turnTo } from "./studio";
 
-const setUp = async (page: Page, view = "In the hand") => {
+const setUp = async (page: Page, view = "in the hand") => {
   await page.getByRole("button", { name: /^Set up/u }).click();
-  await page.getByRole("tab", { name: view }).click();
+  await turnTo(page, view);
 };
 /** The rack has what was typed: while it is on its way nothing can be saved either. */
 const expectKept = async (page: Page) => {
@@ -22,7 +22,7 @@ test("an instrument comes into the rack, is changed, and leaves it without being
   await page.getByRole("button", { name: "Put it in the rack" }).click();
   await expect(page.getByText("an instrument needs a name")).toBeVisible();
   await page.getByLabel("Name", { exact: true }).fill("Mudlark");
-  await page.getByLabel("Kind").selectOption({ label: "baritone guitar" });
+  await choose(page.getByLabel("Kind"), "baritone guitar");
   await page.getByLabel("As it is tuned").fill("drop A on a 6-string");
   await expect(page.getByText(/6 strings · A1 E2 A2 D3 F#3 B3/u)).toBeVisible();
   await page.getByLabel("Scale length").fill("27 in");
@@ -33,7 +33,7 @@ test("an instrument comes into the rack, is changed, and leaves it without being
   await rack.getByRole("button", { name: /^\+ A new instrument/u }).click();
   await expect(page.getByLabel("Name", { exact: true })).toHaveValue("Mudlark");
   await page.getByLabel("Scale length").fill("686");
-  await page.getByLabel("String set").selectOption({ label: "Baritone, 14–68" });
+  await choose(page.getByLabel("String set"), "Baritone, 14–68");
   await page.getByRole("button", { name: "Put it in the rack" }).click();
   await expect(page.getByRole("heading", { name: "Mudlark" })).toBeVisible();
 
@@ -90,7 +90,7 @@ test("a song takes an instrument of the rack and is told the way to its tuning",
   await page.goto(await newSong(page, "Silt and Chalk"));
   await say(page, "E3 A2 D0 G2");
   await setUp(page);
-  await page.getByLabel("Instrument", { exact: true }).selectOption({ label: "Grey Wader" });
+  await choose(page.getByLabel("Instrument", { exact: true }), "Grey Wader");
   await expect(page.getByText(/^electric guitar, 6 strings, 648 mm/u)).toBeVisible();
 
   await tuning(page).fill("drop");
@@ -123,10 +123,8 @@ test("a song takes an instrument of the rack and is told the way to its tuning",
   });
 
   await test.step("strings are called as this song wants it, everywhere", async () => {
-    await setUp(page, "The song");
-    await page
-      .getByLabel("Strings are called")
-      .selectOption({ label: "by number, 1 is the thinnest" });
+    await setUp(page, "the song");
+    await choose(page.getByLabel("Strings are called"), "by number, 1 is the thinnest");
     await page.getByRole("button", { name: /^Write/u }).click();
     await expect(events(page, "Phrase A").first()).toHaveAccessibleName(/string 6, fret 3/u);
     await expectSaved(page);
@@ -136,7 +134,7 @@ test("a song takes an instrument of the rack and is told the way to its tuning",
 test("a capo is found, put on, and moves names; a singer moves the song", async ({ page }) => {
   await page.goto(await newSong(page, "Weir Song"));
   await say(page, "E3 A2 D0 G2");
-  await setUp(page, "Capo");
+  await setUp(page, "capo");
   const finder = page.getByRole("region", { name: "Find a capo" });
   await finder.getByLabel("sounding in").fill("A major");
   await finder.getByLabel("chords").fill("A D E");
@@ -168,7 +166,7 @@ test("a capo is found, put on, and moves names; a singer moves the song", async 
   });
 
   await test.step("a partial capo covers its strings only", async () => {
-    await setUp(page, "Capo");
+    await setUp(page, "capo");
     await page.getByRole("button", { name: "2", exact: true }).click();
     for (const string of ["E string", "B string", "e string"]) {
       await page.getByRole("button", { name: string, exact: true }).click();
@@ -188,10 +186,10 @@ test("a capo is found, put on, and moves names; a singer moves the song", async 
 test("strings show how hard they pull, and a set that suits is suggested", async ({ page }) => {
   await page.goto(await newSong(page, "Ballast"));
   await setUp(page);
-  await page.getByLabel("Instrument", { exact: true }).selectOption({ label: "Grey Wader" });
+  await choose(page.getByLabel("Instrument", { exact: true }), "Grey Wader");
   await tuning(page).fill("B E A D F# B");
   await page.getByRole("button", { name: "Set it up like this" }).click();
-  await page.getByRole("tab", { name: "Strings" }).click();
+  await turnTo(page, "strings");
   await expect(page.getByText(/slack, will rattle/u)).toBeVisible();
   const table = page.getByRole("table", { name: /^Tension of each string/u });
   await expect(table.getByRole("row").nth(1)).toContainText(/e\.0107341/u);
@@ -244,9 +242,9 @@ async function settledCentsOf(page: Page, string: number): Promise<number> {
 test("the bench guitar is tuned by keyboard alone, by what the tuner hears", async ({ page }) => {
   test.setTimeout(120_000);
   await page.goto(await newSong(page, "By Ear"));
-  await setUp(page, "Tune up");
+  await setUp(page, "tune up");
   await page.getByRole("button", { name: "Bench guitar" }).click();
-  const verdict = page.getByRole("tabpanel").getByRole("status");
+  const verdict = page.getByRole("region", { name: /^Set up/u }).getByRole("status");
   await expect(verdict).toHaveText(/^string 6/u);
   for (const string of [6, 1]) {
     await page.keyboard.press(String(string));
@@ -273,7 +271,7 @@ test("choosing a capo leads to tuning with it; putting it on later shows what it
 }) => {
   test.setTimeout(120_000);
   await page.goto(await newSong(page, "Clamp"));
-  await setUp(page, "Capo");
+  await setUp(page, "capo");
   await page.getByRole("button", { name: "5", exact: true }).click();
   await page.getByRole("button", { name: "Set it up like this" }).click();
   await page.getByRole("button", { name: "Tune with it on" }).click();
@@ -312,12 +310,14 @@ test("a microphone that is refused or missing is said, and the bench guitar stil
     });
   });
   await page.goto(await newSong(page, "No Ear"));
-  await setUp(page, "Tune up");
+  await setUp(page, "tune up");
   await page.getByRole("button", { name: "Microphone" }).click();
   await expect(page.getByText(/The microphone was refused/u)).toBeVisible();
   await page.evaluate(() => Object.defineProperty(navigator, "mediaDevices", { value: undefined }));
   await page.getByRole("button", { name: "Microphone" }).click();
   await expect(page.getByText(/No microphone was found/u)).toBeVisible();
   await page.getByRole("button", { name: "Bench guitar" }).click();
-  await expect(page.getByRole("tabpanel").getByRole("status")).toHaveText(/^string 6/u);
+  await expect(page.getByRole("region", { name: /^Set up/u }).getByRole("status")).toHaveText(
+    /^string 6/u,
+  );
 });

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from "@playwright/test";
-import { expectAccessible, newSong, openSaid, expectSaved } from "./studio";
+import { expectAccessible, newSong, openSaid, expectSaved, choose } from "./studio";
 
 const card = (page: Page, title: string) => page.getByRole("article", { name: title, exact: true });
 /** A card holds a list of its own: only those of the shelf are meant. */
@@ -59,7 +59,7 @@ test("songs are found in words or by choices, while typing, and the address keep
   await page.getByRole("button", { name: "Show all songs" }).click();
   await expect(find(page)).toHaveValue("");
   await expect(cards(page).nth(5)).toBeVisible();
-  await page.getByLabel("Order").selectOption("tempo");
+  await choose(page.getByLabel("Order"), "tempo");
   await expect(page).toHaveURL(/\?sort=tempo$/u);
 });
 

@@ -53,6 +53,18 @@ export async function refusedByPolicy(
   return (isWanted = false) => (isWanted ? refused.splice(0) : [...refused]);
 }
 
+/** Chooses from a list that opens. */
+export async function choose(list: Locator, option: string): Promise<void> {
+  await list.click();
+  await list.page().getByRole("option", { name: option, exact: true }).click();
+}
+
+/** Turns to a view of the stage that is shown. */
+export async function turnTo(page: Page, view: string): Promise<void> {
+  const views = page.getByRole("navigation", { name: /^Views of/u });
+  await views.getByRole("button", { name: view, exact: true }).click();
+}
+
 /** Opens a song from the shelf by its title, however many others there are. */
 export async function openSong(page: Page, title: string): Promise<void> {
   await page.goto(`/?find=${encodeURIComponent(`"${title}"`)}`);

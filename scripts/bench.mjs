@@ -140,6 +140,16 @@ row(
   "ms",
   middle(inOnePhrase),
 );
+const opened = measure("scripts/bench/page.ts", env);
+row(
+  "song of 416 bars opened from the shelf, p95",
+  quantile(opened.opening, 0.95),
+  500,
+  "ms",
+  middle(opened.opening),
+);
+row("stage changed in it, p95", quantile(opened.stages, 0.95), 100, "ms", middle(opened.stages));
+row("what jumps while its page arrives", 1000 * Math.max(...opened.shifts), 20, "‰");
 const shelf = measure("scripts/bench/shelf.ts", env);
 row(
   "shelf of 5,000 songs, a page of cards, p95",

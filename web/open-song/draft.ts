@@ -1,4 +1,4 @@
-import { isEnglish, printCallout, readSaid } from "@intonazione/core/callout";
+import { CalloutReader, isEnglish, printCallout, readSaid } from "@intonazione/core/callout";
 import { hasErrors, isSame, type Finding } from "@intonazione/core/foundation";
 import type { PlaceStyle } from "@intonazione/core/neck";
 import { placeBars, secondsPerWholeIn, type OwnProfile } from "@intonazione/core/placement";
@@ -55,6 +55,20 @@ export function calloutOf(
 const NO_BARS: readonly Bar[] = [];
 const NO_MARKS: readonly BarMark[] = [];
 
+let underWay:
+  { readonly song: Song; readonly key: string; readonly reader: CalloutReader } | undefined;
+
+/**
+ * Keeps what was read of a draft while it is typed: until something is written, since what is written
+ * keeps the ids that were given to it, and the next phrase needs its own.
+ */
+function readerFor(song: Song, key: string): CalloutReader {
+  if (underWay?.song !== song || underWay.key !== key) {
+    underWay = { song, key, reader: new CalloutReader() };
+  }
+  return underWay.reader;
+}
+
 let last: { readonly inputs: readonly unknown[]; readonly draft: Draft } | undefined;
 
 /** The draft at the cursor; read once for each text and song, however many ask. */
@@ -98,7 +112,8 @@ function readDraft(
     barsBefore: barsBefore(song, { phraseId, partId: part.id }),
     ...(isAdding && { marks: marksBefore }),
   };
-  const { bars, marks: said, findings, understood } = readSaid(typed, context, newId);
+  const reader = readerFor(song, key);
+  const { bars, marks: said, findings, understood } = readSaid(typed, context, newId, reader);
   const merged = mergeBars(before, bars);
   const beyond = marksBefore.filter(({ bar }) => bar >= bars.length);
   const wanted = [...said, ...beyond];

@@ -134,11 +134,33 @@ class Assembly {
 
   private close(): void {
     if (this.events.length === 0 && !this.voiceTwo) return;
-    const { events, voiceTwo } = this;
-    this.bars.push(voiceTwo ? { events, voiceTwo } : { events });
+    this.bars.push(sameBar(this.events, this.voiceTwo));
     this.events = [];
     this.voiceTwo = undefined;
     this.filled = ZERO;
     this.metre = this.kept.get(this.bars.length)?.metre ?? this.metre;
   }
+}
+
+const madeOf = new WeakMap<LineEvent, Bar>();
+
+/** Of the same events the same bar as before, so that nothing about it needs to be worked out again. */
+function sameBar(events: readonly LineEvent[], voiceTwo: readonly LineEvent[] | undefined): Bar {
+  const [first] = events;
+  const known = first && madeOf.get(first);
+  if (known && isSameList(known.events, events) && isSameList(known.voiceTwo, voiceTwo)) {
+    return known;
+  }
+  const bar: Bar = voiceTwo ? { events, voiceTwo } : { events };
+  if (first) madeOf.set(first, bar);
+  return bar;
+}
+
+function isSameList(
+  one: readonly LineEvent[] | undefined,
+  other: readonly LineEvent[] | undefined,
+): boolean {
+  return (
+    one?.length === other?.length && (one ?? []).every((event, index) => event === other![index])
+  );
 }

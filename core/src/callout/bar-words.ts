@@ -31,7 +31,7 @@ export function sayBarWords(words: BarWords, frame: BarFrame): string {
  */
 export function readBarWords(text: string, before: CalloutContext): BarWordsReading {
   const parser = new CalloutParser(text, { ...before, marks: [] }, () => "");
-  const items = parser.run();
+  const { items } = parser.run();
   const { scanner } = parser;
   const words = items.filter(({ kind }) => kind !== "event" && kind !== "bar-line");
   if (words.length < items.length || words.some(({ kind }) => kind === "voice-two")) {

@@ -1,3 +1,4 @@
+import type { Finding } from "../foundation/finding";
 import { stringInSentence } from "../instrument/string-names";
 import { parseDuration } from "../rhythm/duration";
 import { fraction, type Fraction } from "../rhythm/fraction";
@@ -21,6 +22,8 @@ import { Scanner } from "./scanner";
 const MAX_EVENTS = 4000;
 const GRACE_VALUE = fraction(1, 32);
 
+const LEFT_OPEN: ReadonlySet<string> = new Set(["group-open", "words-open"]);
+
 type Bracket = "pm[" | "ring[" | "slidebar[" | "grace[" | "grace-on[" | "under[";
 
 interface OpenGroup {
@@ -32,11 +35,36 @@ interface OpenGroup {
   readonly items: Item[];
 }
 
+/** Between two words of a call-out, outside of all brackets: all that the next word depends on. */
+export interface Stand {
+  /** Where the next word begins. */
+  readonly position: number;
+  /** How much was read before. */
+  readonly items: number;
+  readonly findings: number;
+  readonly duration: Fraction;
+  readonly stickyString: number | undefined;
+  /** What sounded last: rests between do not matter. */
+  readonly last: LineEvent | undefined;
+  readonly before: LineEvent | undefined;
+}
+
+/** Everything that was read of a text. */
+export interface ReadWords {
+  readonly text: string;
+  readonly items: readonly Item[];
+  readonly findings: readonly Finding[];
+  /** Where each event was said. */
+  readonly spans: ReadonlyMap<string, Span>;
+  /** In order; none behind something that was left open, since its end may be said later. */
+  readonly stands: readonly Stand[];
+}
+
 /** Reads the words of a call-out one after the other; every slip leaves out its own word. */
 export class CalloutParser {
   readonly scanner: Scanner;
-  /** Where each event was said. */
-  readonly spans = new Map<string, Span>();
+  readonly spans: Map<string, Span>;
+  private readonly stands: Stand[] = [];
   private readonly notes: NoteReader;
   private items: Item[] = [];
   private readonly groups: OpenGroup[] = [];
@@ -44,7 +72,6 @@ export class CalloutParser {
   private stickyString: number | undefined;
   private lyric: string | undefined;
   private words: string | undefined;
-  /** What sounded last: rests between do not matter. */
   private last: LineEvent | undefined;
   private before: LineEvent | undefined;
 
@@ -52,21 +79,96 @@ export class CalloutParser {
     text: string,
     private readonly context: CalloutContext,
     private readonly newId: () => string,
+    /** What is the same as in another text, up to its last stand; it is not read again. */
+    known?: ReadWords,
   ) {
     this.scanner = new Scanner(text);
     this.notes = new NoteReader(this.scanner, context, newId);
+    this.spans = new Map(known?.spans);
+    const at = known?.stands.at(-1);
+    if (!known || !at) return;
+    this.scanner.position = at.position;
+    this.scanner.findings.push(...known.findings);
+    this.items.push(...known.items);
+    this.stands.push(...known.stands.slice(0, -1));
+    ({
+      duration: this.duration,
+      stickyString: this.stickyString,
+      last: this.last,
+      before: this.before,
+    } = at);
   }
 
-  run(): readonly Item[] {
+  /**
+   * Reads on to the end.
+   * @param meet Asked at every stand; what it knows of the rest is taken over.
+   */
+  run(meet: (stand: Stand) => ReadWords | undefined = () => undefined): ReadWords {
     const { scanner } = this;
+    const { text } = scanner;
     for (scanner.skipBlanks(); !scanner.done; scanner.skipBlanks()) {
       if (this.items.length > MAX_EVENTS) {
         const message = `a phrase may have ${MAX_EVENTS} notes: the rest was not read`;
         scanner.report("too-many-events", scanner.position, message);
         break;
       }
+      const stand = this.stand();
+      const rest = stand && meet(stand);
+      if (stand) this.stands.push(stand);
+      if (rest && this.items.length + rest.items.length <= MAX_EVENTS) return this.with(rest);
       this.item();
     }
+    this.end();
+    const { items, spans } = this;
+    return { text, items, findings: scanner.findings, spans, stands: this.closedStands() };
+  }
+
+  private stand(): Stand | undefined {
+    if (this.groups.length > 0 || this.words !== undefined || this.lyric !== undefined) {
+      return undefined;
+    }
+    const { items, scanner, duration, stickyString, last, before } = this;
+    return {
+      position: scanner.position,
+      items: items.length,
+      findings: scanner.findings.length,
+      duration,
+      stickyString,
+      last,
+      before,
+    };
+  }
+
+  private with(rest: ReadWords): ReadWords {
+    const { scanner } = this;
+    const more = { items: this.items.length, findings: scanner.findings.length };
+    for (const [id, span] of rest.spans) this.spans.set(id, span);
+    return {
+      text: scanner.text,
+      items: [...this.items, ...rest.items],
+      findings: [...scanner.findings, ...rest.findings],
+      spans: this.spans,
+      stands: [
+        ...this.stands,
+        ...rest.stands.map((stand) => ({
+          ...stand,
+          items: stand.items + more.items,
+          findings: stand.findings + more.findings,
+        })),
+      ],
+    };
+  }
+
+  /** A bracket or quotation that was left open may be closed by what is said far behind it. */
+  private closedStands(): readonly Stand[] {
+    const open = this.scanner.findings.find(({ code }) => LEFT_OPEN.has(code));
+    const column = open?.where.column;
+    if (column === undefined) return this.stands;
+    return this.stands.filter(({ position }) => position < column);
+  }
+
+  private end(): void {
+    const { scanner } = this;
     for (const { sign, start } of [...this.groups].reverse()) {
       const closing = sign === "(" ? ") and how often, like )x4" : "]";
       scanner.reportAt(
@@ -84,7 +186,6 @@ export class CalloutParser {
         "no note follows to carry these words",
       );
     }
-    return this.items;
   }
 
   private item(): void {

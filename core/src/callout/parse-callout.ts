@@ -3,12 +3,15 @@ import { checkBounds } from "../checks/bounds";
 import { checkLinks } from "../checks/links";
 import { checkTuplets } from "../checks/tuplets";
 import type { Finding } from "../foundation/finding";
+import { isSame } from "../foundation/same";
 import type { Bar } from "../score/bar";
+import type { PitchedNote } from "../score/event";
 import { framesOf, type BarMark } from "../score/frame";
 import { spellBars } from "../theory/spell-bars";
 import { assemble } from "./assemble";
-import { CalloutParser } from "./callout-parser";
+import { CalloutParser, type ReadWords } from "./callout-parser";
 import type { CalloutContext } from "./context";
+import { reread } from "./reread";
 
 export interface CalloutReading {
   /** Everything that was understood; a slip leaves out no more than its own word. */
@@ -30,36 +33,57 @@ export function parseCallout(
   context: CalloutContext,
   newId: () => string,
 ): CalloutReading {
-  if (text.length > MAX_CALLOUT_LENGTH) {
-    const message = `a call-out may have ${MAX_CALLOUT_LENGTH} characters, got ${text.length}: say one phrase at a time`;
-    const where = { column: MAX_CALLOUT_LENGTH };
-    const finding: Finding = { code: "too-long", severity: "error", where, message };
-    return { bars: [], marks: context.marks ?? [], findings: [finding] };
+  return new CalloutReader().read(text, context, newId);
+}
+
+/** Reads a call-out again and again while it is typed, and each time only what is new in it. */
+export class CalloutReader {
+  private known: { readonly context: CalloutContext; readonly words: ReadWords } | undefined;
+
+  /** As `parseCallout`; what did not change keeps its ids, and whole bars are the same objects. */
+  read(text: string, context: CalloutContext, newId: () => string): CalloutReading {
+    if (text.length > MAX_CALLOUT_LENGTH) return tooLong(text, context);
+    const { known } = this;
+    const words =
+      known && isSame(known.context, context)
+        ? reread(text, known.words, known.context, newId)
+        : new CalloutParser(text, context, newId).run();
+    this.known = { context, words };
+    return readingOf(words, context);
   }
-  const parser = new CalloutParser(text, context, newId);
-  const items = parser.run();
-  const { bars: assembled, marks } = assemble(items, context, (code, { start, length }, message) =>
-    parser.scanner.findings.push({
-      code,
-      severity: "error",
-      where: { column: start + 1, length },
-      message,
-    }),
+}
+
+function tooLong(text: string, context: CalloutContext): CalloutReading {
+  const message = `a call-out may have ${MAX_CALLOUT_LENGTH} characters, got ${text.length}: say one phrase at a time`;
+  const where = { column: MAX_CALLOUT_LENGTH };
+  const finding: Finding = { code: "too-long", severity: "error", where, message };
+  return { bars: [], marks: context.marks ?? [], findings: [finding] };
+}
+
+function readingOf(words: ReadWords, context: CalloutContext): CalloutReading {
+  const slips = [...words.findings];
+  const { bars: assembled, marks } = assemble(
+    words.items,
+    context,
+    (code, { start, length }, message) =>
+      slips.push({ code, severity: "error", where: { column: start + 1, length }, message }),
   );
   // What was said by its pitch keeps the name it was given.
-  const bars = spellBars(assembled, context.key, ({ place }) => place !== undefined);
+  const bars = spellBars(assembled, context.key, hasPlace);
   const frames = framesOf(marks, context, bars.length);
   const before = context.barsBefore ?? 0;
   const checked = [checkBounds, checkLinks, checkTuplets]
     .flatMap((check) => check(bars, before))
     .map((finding): Finding => {
-      const span = parser.spans.get(finding.where.eventId ?? "");
+      const span = words.spans.get(finding.where.eventId ?? "");
       if (!span) return finding;
       return {
         ...finding,
         where: { ...finding.where, column: span.start + 1, length: span.length },
       };
     });
-  const findings = [...parser.scanner.findings, ...checked, ...checkBars(bars, frames, before)];
+  const findings = [...slips, ...checked, ...checkBars(bars, frames, before)];
   return { bars, marks, findings };
 }
+
+const hasPlace = ({ place }: PitchedNote) => place !== undefined;

@@ -1,5 +1,6 @@
 import { barEntries, barsOn, formatBar } from "../foundation/bar-index";
 import type { Finding } from "../foundation/finding";
+import { remembering } from "../foundation/remembering";
 import { durationInWords } from "../rhythm/duration";
 import { subtract, sum, ZERO, type Fraction } from "../rhythm/fraction";
 import { formatMetre } from "../rhythm/metre";
@@ -35,7 +36,8 @@ export function checkBars(
   return barEntries(bars).flatMap(([index, bar]): Finding[] => {
     const frame = frames[index]!;
     const found: Finding[] = [];
-    const { excess } = balanceOf(bar, frame);
+    const { excess, below } = balances(bar, frame.length.num, frame.length.den);
+    if (excess.num === 0 && below.num <= 0) return found;
     const ofPart = barsOn(index, before);
     const isLast = index === bars.length - 1;
     const say = (voice: string, over: Fraction) => {
@@ -50,11 +52,19 @@ export function checkBars(
       });
     };
     if (excess.num !== 0) say("", excess);
-    const below = bar.voiceTwo ? balanceOf({ events: bar.voiceTwo }, frame).excess : ZERO;
     if (below.num > 0) say("voice two in ", below);
     return found;
   });
 }
+
+/** By how much each voice of a bar is more, or less, than the bar holds. */
+const balances = remembering((bar: Bar, num: number, den: number) => {
+  const frame = { length: { num, den } };
+  return {
+    excess: balanceOf(bar, frame).excess,
+    below: bar.voiceTwo ? balanceOf({ events: bar.voiceTwo }, frame).excess : ZERO,
+  };
+});
 
 function article(amount: string): string {
   if (/^\d/u.test(amount)) return amount;

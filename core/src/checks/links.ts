@@ -1,7 +1,8 @@
-import { barsOn, formatBar } from "../foundation/bar-index";
+import { barEntries, barsOn, formatBar } from "../foundation/bar-index";
+import { remembering } from "../foundation/remembering";
 import type { Finding } from "../foundation/finding";
 import { displayPitch, midiOf } from "../pitch/pitch";
-import type { Bar } from "../score/bar";
+import { eventsOf, type Bar } from "../score/bar";
 import {
   linkOf,
   pitchedIn,
@@ -29,22 +30,37 @@ const VERB: Readonly<Record<LinkKind, string>> = {
  * first note may be hammered from nowhere or slid into; it cannot be tied or released.
  */
 export function checkLinks(bars: readonly Bar[], barsBefore = 0): readonly Finding[] {
-  return eventsInLine(bars).flatMap(({ event, bar, before }) =>
-    pitchedIn(event).flatMap((note): Finding[] => {
-      const found = problemOf(note, before);
-      if (!found) return [];
-      const ofPart = barsOn(bar, barsBefore);
-      return [
-        {
-          code: found.code,
-          severity: "warning",
-          where: { bar: ofPart, eventId: event.id },
-          message: `${formatBar(ofPart)}: ${found.message}`,
-        },
-      ];
-    }),
-  );
+  return barEntries(bars).flatMap(([index, bar]) => {
+    const ofPart = barsOn(index, barsBefore);
+    return problemsOf(bar, bars[index - 1]).map(({ eventId, code, message }): Finding => ({
+      code,
+      severity: "warning",
+      where: { bar: ofPart, eventId },
+      message: `${formatBar(ofPart)}: ${message}`,
+    }));
+  });
 }
+
+interface Problem {
+  readonly eventId: string;
+  readonly code: string;
+  readonly message: string;
+}
+const NONE: readonly Problem[] = [];
+
+/** What a bar's links come from lies in it, or at the end of the bar before. */
+const problemsOf = remembering((bar: Bar, before: Bar | undefined): readonly Problem[] => {
+  if (!eventsOf([bar]).some((event) => pitchedIn(event).some(linkOf))) return NONE;
+  const own = before ? 1 : 0;
+  return eventsInLine(before ? [before, bar] : [bar])
+    .filter((at) => at.bar === own)
+    .flatMap(({ event, before: notes }) =>
+      pitchedIn(event).flatMap((note): Problem[] => {
+        const found = problemOf(note, notes);
+        return found ? [{ eventId: event.id, ...found }] : [];
+      }),
+    );
+});
 
 function problemOf(note: PitchedNote, before: readonly Note[]) {
   const link = linkOf(note);

@@ -1,5 +1,6 @@
 import { barEntries, barsOn, formatBar, type BarIndex } from "../foundation/bar-index";
 import type { Finding } from "../foundation/finding";
+import { remembering } from "../foundation/remembering";
 import {
   NAME_OF_VALUE,
   noteValueOf,
@@ -55,13 +56,15 @@ export function tupletRuns(events: readonly LineEvent[]): readonly TupletRun[] {
 /** Tuplets that are not filled, or hold more than they can. */
 export function checkTuplets(bars: readonly Bar[], barsBefore = 0): readonly Finding[] {
   return barEntries(bars).flatMap(([index, bar]) =>
-    [bar.events, ...(bar.voiceTwo ? [bar.voiceTwo] : [])].flatMap((voice) =>
-      tupletRuns(voice)
-        .filter(({ isFull }) => !isFull)
-        .map((run) => unfilled(run, barsOn(index, barsBefore))),
-    ),
+    openRuns(bar).map((run) => unfilled(run, barsOn(index, barsBefore))),
   );
 }
+
+const openRuns = remembering((bar: Bar): readonly TupletRun[] =>
+  [bar.events, ...(bar.voiceTwo ? [bar.voiceTwo] : [])].flatMap((voice) =>
+    tupletRuns(voice).filter(({ isFull }) => !isFull),
+  ),
+);
 
 function unfilled({ actual, events, end }: TupletRun, bar: BarIndex): Finding {
   const first = events[0]!;

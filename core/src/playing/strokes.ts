@@ -8,6 +8,7 @@ import {
   toNumber,
   type Fraction,
 } from "../rhythm/fraction";
+import { remembering } from "../foundation/remembering";
 import { oddPartOf } from "../rhythm/duration";
 import { timed, type Bar, type TimedEvent } from "../score/bar";
 import { lengthOf, notesOf, stringOf, techniqueOf, type LineEvent } from "../score/event";
@@ -49,23 +50,41 @@ export function suggestStrokes(
   const strokes = new Map<string, Handwork>();
   let before: Struck | undefined;
   for (const [index, bar] of bars.entries()) {
+    const { works, last } = strokesOfBar(bar, frames[index]!, school, strings, before);
+    for (const [id, work] of works) strokes.set(id, work);
+    before = last;
+  }
+  return strokes;
+}
+
+/** The strokes of a bar, and what the next one goes on from. */
+const strokesOfBar = remembering(
+  (
+    bar: Bar,
+    frame: BarFrame,
+    school: PickingSchool,
+    strings: number,
+    from: Struck | undefined,
+  ): { readonly works: readonly (readonly [string, Handwork])[]; readonly last?: Struck } => {
+    const works: [string, Handwork][] = [];
+    let last = from;
     for (const at of timed(bar.events)) {
       const { event } = at;
       if (event.kind !== "notes" || !event.notes.some(isStruck)) continue;
       const work =
         school === "fingers" || school === "slap"
-          ? pluckedBy(school, event, strings, before)
-          : strokeBy(school, at, bar, frames[index]!, before);
-      strokes.set(event.id, work);
-      before = { event, work };
+          ? pluckedBy(school, event, strings, last)
+          : strokeBy(school, at, bar, frame, last);
+      works.push([event.id, work]);
+      last = { event, work };
     }
     for (const event of bar.voiceTwo ?? []) {
       if (event.kind === "notes" && event.stroke)
-        strokes.set(event.id, { stroke: event.stroke, isByHand: true });
+        works.push([event.id, { stroke: event.stroke, isByHand: true }]);
     }
-  }
-  return strokes;
-}
+    return { works, ...(last && { last }) };
+  },
+);
 
 interface Struck {
   readonly event: LineEvent;

@@ -1,3 +1,4 @@
+import { remembering } from "../foundation/remembering";
 import { midiOf } from "../pitch/pitch";
 import { formatFraction } from "../rhythm/fraction";
 import { eventsOf, type Bar } from "./bar";
@@ -53,7 +54,7 @@ function isSameVoice(a: Bar["voiceTwo"], b: Bar["voiceTwo"]): boolean {
 }
 
 /** Everything a person writes of an event; equal keys mean that nothing was changed. */
-function eventKey(event: LineEvent): string {
+const eventKey = remembering((event: LineEvent): string => {
   let key = formatFraction(event.duration);
   if (event.fermata) key += "^";
   if (event.lyric !== undefined) key += JSON.stringify({ lyric: event.lyric });
@@ -64,7 +65,7 @@ function eventKey(event: LineEvent): string {
   if (event.stroke) key += event.stroke;
   key += event.techniques.map(techniqueKey).join("");
   return `${key} ${event.notes.map(noteKey).sort().join("+")}`;
-}
+});
 
 export function barKey(bar: Bar): string {
   const line = bar.events.map(eventKey).join(";");

@@ -1,8 +1,17 @@
 import { demoSongs } from "@intonazione/demo";
 import { fraction, type Metre } from "@intonazione/core/rhythm";
-import { barsOfPart, framesOf, type Bar, type LineEvent } from "@intonazione/core/score";
+import { fret } from "@intonazione/core/neck";
+import {
+  barsOfPart,
+  framesOf,
+  withEvents,
+  withNotes,
+  type Bar,
+  type LineEvent,
+} from "@intonazione/core/score";
 import { describe, expect, it } from "vitest";
-import { layBar, layRows } from "./layout";
+import { layBar, layRows, layRowsTogether } from "./layout";
+import { COMPACT, USUAL } from "./spacing";
 
 const FOUR: Metre = { beats: 4, unit: 4 };
 const frameIn = (metre: Metre) => framesOf([], { metre, tempoBpm: 96 }, 1)[0]!;
@@ -33,6 +42,36 @@ describe("the layout of a strip", () => {
             }
           }
         }
+      }
+    }
+  });
+
+  it("presses four bars of eighth notes into half a screen, where versions are compared", () => {
+    const eighths = Array.from({ length: 8 }, () => rest(1, 8));
+    const bars = Array.from({ length: 4 }, () => bar(...eighths));
+    const frames = framesOf([], { metre: FOUR, tempoBpm: 96 }, 4);
+    expect(layRows(bars, 440, frames, COMPACT)).toHaveLength(1);
+    expect(layRows(bars, 440, frames, USUAL).length).toBeGreaterThan(2);
+  });
+
+  it("breaks versions that are compared at the same bars, each as wide as the others", () => {
+    const high = (one: Bar): Bar =>
+      withEvents(one, (event) =>
+        withNotes(event, (note) =>
+          note.kind === "pitched" && note.place
+            ? { ...note, place: { ...note.place, fret: fret(note.place.fret + 10) } }
+            : note,
+        ),
+      );
+    for (const song of demoSongs()) {
+      const bars = barsOfPart(song, song.parts[0]!.id);
+      const frames = framesOf([], song, bars.length);
+      for (const width of [240, 440, 620]) {
+        const [one, other] = layRowsTogether([bars, bars.map(high)], width, frames, COMPACT);
+        const edges = (rows: typeof one) =>
+          rows!.map((row) => row.bars.map(({ x, box }) => [x, box.width].map(Math.round)));
+        expect(edges(one)).toEqual(edges(other));
+        expect(one!.flatMap((row) => row.bars.map(({ box }) => box.bar))).toEqual(bars);
       }
     }
   });

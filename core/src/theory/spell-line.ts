@@ -22,7 +22,9 @@ export function spellLine(midis: readonly number[], key: Key): readonly Pitch[] 
   return midis.map((height, index) => {
     const usual = spellMidi(midi(height), key);
     if (steps.includes((height - tonic + 120) % 12)) return usual;
-    const next = midis.slice(index + 1).find((other) => other !== height);
+    let behind = index + 1;
+    while (behind < midis.length && midis[behind] === height) behind++;
+    const next = midis[behind];
     const way = next === undefined ? 0 : next - height;
     if (Math.abs(way) !== 1) return withoutDoubleSign(usual, height);
     const target = fifthsOf(spellMidi(midi(next!), key));

@@ -12,6 +12,7 @@ export function SlipMarks({
     .filter(({ severity, where }) => severity === "error" && where.column !== undefined)
     .map(({ where }) => ({ from: where.column! - 1, to: where.column! - 1 + (where.length ?? 1) }))
     .sort((a, b) => a.from - b.from);
+  if (slips.length === 0) return null;
   const pieces: { readonly text: string; readonly isSlip: boolean }[] = [];
   let at = 0;
   for (const { from, to } of slips) {

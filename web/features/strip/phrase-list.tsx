@@ -72,7 +72,8 @@ function rowsOf(song: Song, part: Part, draft: Draft): readonly PhraseEntry[] {
   for (const phrase of song.phrases) {
     const isDraft = draft.isChanged && draft.phraseId === phrase.id;
     const written = lineOf(song, phrase.id, part.id)?.bars ?? NO_BARS;
-    const shown = isDraft ? { ...phrase, marks: draft.marks } : phrase;
+    const isOther = isDraft && draft.marks !== phrase.marks;
+    const shown = isOther ? { ...phrase, marks: draft.marks } : phrase;
     add(shown, isDraft ? draft.bars : written, isDraft, false);
   }
   if (draft.isChanged && draft.phraseId === undefined && draft.bars.length > 0) {

@@ -7,7 +7,7 @@ import type { PartFacts } from "./facts";
 import { laneWishes } from "./lane-wishes";
 import { lanesFor, stringY } from "./lanes";
 import { RowNames } from "./row-names";
-import { StaffRow } from "./staff-row";
+import { STAFF_HEIGHT, StaffRow } from "./staff-row";
 
 /** Room at the left for lane and string names. */
 export const GUTTER = 54;
@@ -30,9 +30,9 @@ interface RowProps {
   readonly onSelect: (eventId: string, noteId?: string) => void;
   readonly row: Row;
   readonly width: number;
-  /** By bar of the strip; absent where the lane is hidden. */
-  readonly strokes: readonly string[] | undefined;
-  readonly fingers: readonly string[] | undefined;
+  /** The words of its bars, with | between; absent where the lane is hidden. */
+  readonly strokes: string | undefined;
+  readonly fingers: string | undefined;
   readonly wished: ReadonlySet<Lane>;
   readonly barsBefore: number;
   /** Close together, beside others that it is compared with. */
@@ -64,8 +64,16 @@ export const RowFigure = memo(function RowFigure({
 }: RowProps) {
   const lanes = lanesFor(laneWishes(row, wished, facts, { isCompact, isBeingSaid, isNumbered }));
   const gutter = isCompact ? COMPACT_GUTTER : GUTTER;
+  const strokesOfBars = strokes?.split("|");
+  const fingersOfBars = fingers?.split("|");
   return (
-    <>
+    // Rows out of sight are laid out only when they are scrolled to.
+    <div
+      style={{
+        contentVisibility: "auto",
+        containIntrinsicSize: `auto ${lanes.height + (wished.has("staff") ? STAFF_HEIGHT : 0)}px`,
+      }}
+    >
       {wished.has("staff") && <StaffRow row={row} width={width} gutter={gutter} facts={facts} />}
       <svg width={width} height={lanes.height} role="presentation" className="block">
         <RowNames lanes={lanes} facts={facts} gutter={gutter} />
@@ -88,8 +96,8 @@ export const RowFigure = memo(function RowFigure({
                   isLast={isLast}
                   isNumbered={isNumbered}
                   before={row.bars[index - 1]?.box}
-                  strokes={strokes?.[row.firstBar + index] ?? ""}
-                  fingers={fingers?.[row.firstBar + index] ?? ""}
+                  strokes={strokesOfBars?.[index] ?? ""}
+                  fingers={fingersOfBars?.[index] ?? ""}
                   eventId={isHere ? eventId : undefined}
                   noteId={isHere ? noteId : undefined}
                   string={isHere ? string : undefined}
@@ -102,6 +110,6 @@ export const RowFigure = memo(function RowFigure({
           })}
         </g>
       </svg>
-    </>
+    </div>
   );
 });

@@ -6,7 +6,7 @@ import type { Row } from "@intonazione/core/strip";
 import { ENGRAVER_SCALE, engraveRow } from "@intonazione/press/engrave";
 
 /** In px. */
-const HEIGHT = 124;
+export const STAFF_HEIGHT = 124;
 
 /** A row on a staff, each head over its figure. The engraver is loaded when the first one is shown. */
 export function StaffRow({
@@ -30,7 +30,7 @@ export function StaffRow({
       if (isGone || !box.current) return;
       box.current.replaceChildren();
       const renderer = new engraver.Renderer(box.current, engraver.Renderer.Backends.SVG);
-      renderer.resize(width, HEIGHT);
+      renderer.resize(width, STAFF_HEIGHT);
       const context = renderer.getContext();
       context.scale(ENGRAVER_SCALE, ENGRAVER_SCALE);
       context.setFillStyle("currentColor");
@@ -48,7 +48,7 @@ export function StaffRow({
       ref={box}
       aria-hidden
       className="staff"
-      style={{ width, height: HEIGHT, color: "var(--ink)" }}
+      style={{ width, height: STAFF_HEIGHT, color: "var(--ink)" }}
     />
   );
 }

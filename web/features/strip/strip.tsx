@@ -84,8 +84,8 @@ export const Strip = memo(function Strip({
             row={row}
             width={width}
             facts={facts}
-            strokes={strokes}
-            fingers={fingers}
+            strokes={wordsOf(strokes, row)}
+            fingers={wordsOf(fingers, row)}
             wished={lanes}
             eventId={isInRow ? eventId : undefined}
             noteId={isInRow ? noteId : undefined}
@@ -101,6 +101,14 @@ export const Strip = memo(function Strip({
     </div>
   );
 });
+
+/** A row's own words in one, so that a row whose words stay the same need not be drawn again. */
+function wordsOf(
+  words: readonly string[] | undefined,
+  { firstBar, bars }: Row,
+): string | undefined {
+  return words?.slice(firstBar, firstBar + bars.length).join("|");
+}
 
 function holds(row: Row, eventId: string | undefined): boolean {
   return row.bars.some(({ box }) => box.events.some(({ event }) => event.id === eventId));
