@@ -131,7 +131,7 @@ test("one phrase lies on six set-ups at once, each with its difficulty and chang
   await expect(side.getByRole("listbox", { name: /as it is, then/u })).toHaveCount(6);
   await expect(choices.getByRole("button", { name: "Modal D", exact: true })).toBeDisabled();
   await expect(side.getByRole("article", { name: /Drop D/u })).toContainText("nothing changed");
-  await choose(page.getByLabel("keep"), "an octave away");
+  await choose(page.getByLabel("keep", { exact: true }), "an octave away");
   await expect(side.getByText(/^difficulty \d/u)).toHaveCount(6);
   await expectAccessible(page);
 });

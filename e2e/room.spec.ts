@@ -104,7 +104,7 @@ test("nothing lies over anything on a small screen, in any view", async ({ page 
     for (const name of await views.getByRole("button").allTextContents()) {
       await turnTo(page, name);
       const [head, bar, strips, foot] = await Promise.all([
-        boxOf(page.locator("header")),
+        boxOf(page.getByRole("banner")),
         boxOf(page.getByRole("group", { name: "Playback" })),
         boxOf(page.locator("#strips")),
         boxOf(neck(page)),

@@ -59,7 +59,7 @@ test("songs are found in words or by choices, while typing, and the address keep
   await page.getByRole("button", { name: "Show all songs" }).click();
   await expect(find(page)).toHaveValue("");
   await expect(cards(page).nth(5)).toBeVisible();
-  await choose(page.getByLabel("Order"), "tempo");
+  await choose(page.getByLabel("Order"), "by tempo");
   await expect(page).toHaveURL(/\?sort=tempo$/u);
 });
 

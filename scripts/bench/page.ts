@@ -25,26 +25,26 @@ const title = `Bench ${BARS} 8`;
 /** From the click on its card until a strip is painted, in ms. */
 async function openFromShelf(): Promise<number> {
   await page.goto(`${base}/?find=${encodeURIComponent(`"${title}"`)}`);
-  const card = page.getByRole("link", { name: title, exact: true });
+  const card = page.locator(`a[href="/songs/${id}"]`);
   await card.waitFor();
   await page.waitForTimeout(1200);
   await page.evaluate(() => {
     const opened = new Promise<number>((resolve) => {
-      document.addEventListener(
-        "click",
-        ({ timeStamp }) => {
-          const look = () => {
-            if (!document.querySelector("#strips [role=option]"))
-              return requestAnimationFrame(look);
-            const channel = new MessageChannel();
-            channel.port1.onmessage = () => resolve(performance.now() - timeStamp);
-            channel.port2.postMessage(0);
-            return 0;
-          };
-          look();
-        },
-        { capture: true, once: true },
-      );
+      let from = 0;
+      document.addEventListener("click", ({ timeStamp }) => (from = timeStamp), {
+        capture: true,
+        once: true,
+      });
+      new MutationObserver((_, observer) => {
+        if (!document.querySelector("#strips [role=option]")) return;
+        observer.disconnect();
+        requestAnimationFrame(() => {
+          // Behind the frame's own work: what was drawn has been painted.
+          const channel = new MessageChannel();
+          channel.port1.onmessage = () => resolve(performance.now() - from);
+          channel.port2.postMessage(0);
+        });
+      }).observe(document.body, { childList: true, subtree: true });
     });
     Object.assign(window, { opened });
   });

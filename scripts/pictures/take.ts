@@ -18,7 +18,7 @@ async function take(name: string): Promise<void> {
 }
 
 /** The middle of a view: as much of it as half a picture holds. */
-const MIDDLE = { x: 0, y: 52, width: 1280, height: 400 };
+const MIDDLE = { x: 0, y: 84, width: 1280, height: 400 };
 
 /** One picture that shows two views, one below the other, from `y` px on. */
 async function takeTwo(
@@ -46,6 +46,12 @@ async function open(title: string): Promise<void> {
   await page.goto(base);
   await page.getByRole("link", { name: title }).click();
   await page.getByRole("listbox").getByRole("option").first().waitFor();
+}
+
+/** Turns to a view of the stage that is shown. */
+async function turnTo(view: string): Promise<void> {
+  const views = page.getByRole("navigation", { name: /^Views of/u });
+  await views.getByRole("button", { name: view, exact: true }).click();
 }
 
 const walk = async (on: Page, steps: number) => {
@@ -107,12 +113,12 @@ await open("Tin Roof Tuesday");
 await page.getByRole("button", { name: /^Set up/u }).click();
 await takeTwo(
   "set-up",
-  { y: 145, show: () => page.getByLabel("Tuning", { exact: true }).fill("open D") },
+  { y: 84, show: () => page.getByLabel("Tuning", { exact: true }).fill("open D") },
   {
-    y: 145,
+    y: 84,
     async show() {
       await page.getByRole("button", { name: "Leave it" }).click();
-      await page.getByRole("tab", { name: "Tune up" }).click();
+      await turnTo("tune up");
       await page.getByRole("button", { name: "Bench guitar" }).click();
       const sweep = page.getByRole("button", { name: "Hold to go through all strings" });
       await sweep.dispatchEvent("pointerdown");
@@ -133,71 +139,53 @@ await takeTwo(
 await page.getByRole("button", { name: "Put the bench guitar away" }).click();
 
 await page.getByRole("button", { name: /^Place/u }).click();
-await page.getByRole("button", { name: "Move to…" }).click();
-await page.getByLabel("Capo").fill("0");
+await turnTo("move to");
+await page.getByLabel("Capo", { exact: true }).fill("0");
 await page.getByText("every note has a place there").waitFor();
-await page
-  .getByRole("listbox")
-  .nth(1)
-  .evaluate((strip) => strip.scrollIntoView({ block: "center" }));
 await take("move-to");
 
 await open("Lock Gate Lanterns");
 await page.getByRole("button", { name: /^Place/u }).click();
-const placeViews = page.getByRole("navigation", { name: "Views of Place" });
-await takeTwo(
-  "ways",
-  {
-    y: 160,
-    async show() {
-      await placeViews.getByRole("button", { name: "ways" }).click();
-      await page
-        .getByRole("article", { name: /^Way 2/u })
-        .evaluate((way) => way.scrollIntoView({ block: "end" }));
-    },
-  },
-  {
-    y: 160,
-    async show() {
-      await placeViews.getByRole("button", { name: "side by side" }).click();
-      await page.getByRole("button", { name: "Bass, five strings", exact: true }).click();
-      await page
-        .getByText(/^difficulty/u)
-        .nth(2)
-        .waitFor();
-      await page
-        .getByRole("article", { name: /Bass, five strings/u })
-        .evaluate((set) => set.scrollIntoView({ block: "end" }));
-    },
-  },
-);
+await turnTo("ways");
+await page.getByRole("article", { name: /^Way 2/u }).waitFor();
+await take("ways");
+await turnTo("side by side");
+for (const key of ["3", "4", "5", "7"]) await page.keyboard.press(key);
+await page
+  .getByText(/^difficulty/u)
+  .nth(5)
+  .waitFor();
+await take("side-by-side");
+await page.getByRole("button", { name: /^Write/u }).click();
+for (const key of ["Shift+D", "Shift+G"]) await page.keyboard.press(key);
+await take("folded");
+for (const key of ["Shift+D", "Shift+G"]) await page.keyboard.press(key);
 
 await open("Crooked Stile");
 await page.getByRole("button", { name: /^Check/u }).click();
 await page.getByRole("button", { name: /no unison/u }).click();
 await page.getByText("with the mend").waitFor();
 await take("check");
-const checkViews = page.getByRole("navigation", { name: "Views of Check" });
 
 await takeTwo(
   "keys",
   {
-    y: 160,
+    y: 84,
     async show() {
       await open("Tin Roof Tuesday");
       await walk(page, 1);
       await page.getByRole("button", { name: /^Check/u }).click();
-      await checkViews.getByRole("button", { name: "key and chords" }).click();
+      await turnTo("key and chords");
       await page.getByRole("row", { name: /^Drizzle · Guitar/u }).waitFor();
     },
   },
   {
-    y: 160,
+    y: 84,
     async show() {
       await open("Lock Gate Lanterns");
       await page.getByRole("region", { name: "B, Answer" }).getByRole("option").nth(2).click();
       await page.getByRole("button", { name: /^Check/u }).click();
-      await checkViews.getByRole("button", { name: "harmony" }).click();
+      await turnTo("harmony");
       await page.getByRole("button", { name: "Make a harmony…" }).click();
       await page.getByText("every note has a place").waitFor();
     },
@@ -217,14 +205,13 @@ await page.getByRole("button", { name: "Switch between day and evening theme" })
 await take("evening");
 await page.getByRole("button", { name: "Switch between day and evening theme" }).click();
 
-const views = page.getByRole("navigation", { name: "Views of Write" });
 await takeTwo(
   "form",
-  { y: 145, show: () => views.getByRole("button", { name: "form" }).click() },
+  { y: 84, show: () => turnTo("form") },
   {
-    y: 145,
+    y: 84,
     async show() {
-      await views.getByRole("button", { name: "versions" }).click();
+      await turnTo("versions");
       await page.getByRole("button", { name: "every note picked" }).click();
     },
   },

@@ -1,5 +1,5 @@
 import { CalloutReader, isEnglish, printCallout, readSaid } from "@intonazione/core/callout";
-import { hasErrors, isSame, type Finding } from "@intonazione/core/foundation";
+import { hasErrors, isSame, remembering, type Finding } from "@intonazione/core/foundation";
 import type { PlaceStyle } from "@intonazione/core/neck";
 import { placeBars, secondsPerWholeIn, type OwnProfile } from "@intonazione/core/placement";
 import {
@@ -86,6 +86,12 @@ export function draftOf(
   return draft;
 }
 
+const hasUnplaced = remembering((bar: Bar): boolean =>
+  eventsOf([bar])
+    .flatMap(notesOf)
+    .some((note) => note.kind === "pitched" && !note.place),
+);
+
 function readDraft(
   song: Song,
   part: Part,
@@ -118,9 +124,7 @@ function readDraft(
   const beyond = marksBefore.filter(({ bar }) => bar >= bars.length);
   const wanted = [...said, ...beyond];
   const marks = isSame(wanted, marksBefore) ? marksBefore : wanted;
-  const isUnplaced = eventsOf(merged)
-    .flatMap(notesOf)
-    .some((note) => note.kind === "pitched" && !note.place);
+  const isUnplaced = merged.some((bar) => hasUnplaced(bar));
   const isSlipping = hasErrors(findings);
   const placed = () =>
     placeBars(merged, neckOfPart(part), "unplaced", {

@@ -10,9 +10,10 @@ export interface StageView {
   readonly id: string;
   /** As it stands in the line of views. */
   readonly name: string;
-  readonly Middle: ComponentType;
-  /** True where the call-out line stands below. */
-  readonly hasCallOut?: boolean;
+  /** Stands above the strips where there are some. */
+  readonly Middle?: ComponentType;
+  /** True where the strips of all phrases are shown, the call-out line below them. */
+  readonly hasStrips?: boolean;
   /** True where there is nothing to show before the first phrase. */
   readonly needsPhrases?: boolean;
 }

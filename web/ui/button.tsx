@@ -13,7 +13,7 @@ type Size = "usual" | "small";
 
 const SIZES: Readonly<Record<Size, string>> = {
   usual: "px-3 py-1.5 text-[13px]",
-  small: "px-2 text-xs leading-5",
+  small: "min-h-6 px-2 text-xs",
 };
 
 /** The looks of a button, also for links that act like one. */

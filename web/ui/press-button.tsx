@@ -3,7 +3,8 @@ import type { ReactNode } from "react";
 const LOOK = {
   plain:
     "inline-flex items-center gap-1 border-transparent px-2 py-1 hover:text-ink aria-pressed:border-ink aria-pressed:bg-sheet aria-pressed:font-medium aria-pressed:text-ink",
-  small: "border-hairline px-1.5 text-xs aria-pressed:border-madder aria-pressed:text-madder",
+  small:
+    "min-h-6 min-w-6 border-hairline px-1.5 text-xs aria-pressed:border-madder aria-pressed:text-madder",
 } as const;
 
 /** A button that stays pressed. */

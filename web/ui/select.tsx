@@ -4,6 +4,7 @@ import { Check, ChevronDown } from "lucide-react";
 import { Select as Radix } from "radix-ui";
 import type { ReactNode } from "react";
 import type { FieldTies } from "./field";
+import { selectLook, type SelectLook } from "./select-look";
 
 export interface Option<Value extends string> {
   readonly value: Value;
@@ -11,13 +12,6 @@ export interface Option<Value extends string> {
   /** Set under a heading of this name, with its neighbours of the same one. */
   readonly group?: string;
 }
-
-const LOOKS = {
-  /** As wide and high as the fields around it. */
-  field: "w-full justify-between rounded-md px-2.5 py-1.5",
-  /** Within a line of words. */
-  small: "rounded-sm px-1.5 py-0.5 text-[13px]",
-} as const;
 
 /** One of several, chosen from a list that opens. Letters find a choice by its first ones. */
 export function Select<Value extends string>({
@@ -27,6 +21,7 @@ export function Select<Value extends string>({
   options,
   onChange,
   isDisabled = false,
+  isOpenAtFirst = false,
   look = "field",
   className = "",
 }: {
@@ -38,7 +33,9 @@ export function Select<Value extends string>({
   readonly options: readonly Option<Value>[];
   readonly onChange: (value: Value) => void;
   readonly isDisabled?: boolean;
-  readonly look?: keyof typeof LOOKS;
+  /** Opens as soon as it is there. */
+  readonly isOpenAtFirst?: boolean;
+  readonly look?: SelectLook;
   readonly className?: string;
 }) {
   const chosen = options.find((option) => option.value === value);
@@ -46,13 +43,10 @@ export function Select<Value extends string>({
     <Radix.Root
       value={sent(value)}
       disabled={isDisabled}
+      defaultOpen={isOpenAtFirst}
       onValueChange={(next) => onChange(received(next))}
     >
-      <Radix.Trigger
-        {...ties}
-        aria-label={label}
-        className={`inline-flex min-w-0 items-center gap-1.5 border border-hairline bg-sheet text-left hover:border-ink aria-invalid:border-madder ${LOOKS[look]} ${className}`}
-      >
+      <Radix.Trigger {...ties} aria-label={label} className={`${selectLook(look)} ${className}`}>
         <span className="min-w-0 truncate">
           <Radix.Value>{chosen?.label}</Radix.Value>
         </span>

@@ -19,7 +19,7 @@ export function Table({
   readonly children: ReactNode;
 }) {
   return (
-    <table className="w-full text-left text-[13px] [&_tbody_tr]:border-t [&_tbody_tr]:border-hairline [&_td]:py-0.5 [&_td]:pr-3 [&_th]:py-0.5 [&_th]:pr-3">
+    <table className="relative w-full text-left text-[13px] [&_tbody_tr]:border-t [&_tbody_tr]:border-hairline [&_td]:py-0.5 [&_td]:pr-3 [&_th]:py-0.5 [&_th]:pr-3">
       <caption className="sr-only">{caption}</caption>
       <thead className="sticky top-0 z-1 bg-sheet align-bottom text-xs text-soft">
         <tr>

@@ -45,7 +45,7 @@ export function Toast({
               type="button"
               aria-label="Close"
               onClick={onClose}
-              className="rounded-sm p-0.5 text-soft hover:text-ink"
+              className="rounded-sm p-1 text-soft hover:text-ink"
             >
               <X size={15} aria-hidden />
             </button>

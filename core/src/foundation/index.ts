@@ -4,6 +4,7 @@ export { type Result } from "./result";
 export { hasErrors, type Finding, type Severity, type Whereabouts } from "./finding";
 export { isSame } from "./same";
 export { Memory } from "./memory";
+export { remembering } from "./remembering";
 export { sharing } from "./sharing";
 export { applyDifference, differenceOf, type Difference } from "./difference";
 export { fingerprint } from "./fingerprint";

@@ -76,6 +76,15 @@ function nominalOf(family: InstrumentFamily, strings: number): string[] | undefi
  * @returns undefined where nothing is usual, like a guitar of four strings.
  */
 export function usualTuning(family: InstrumentFamily, strings: number): Tuning | undefined {
+  const key = `${family}-${strings}`;
+  if (!usualTunings.has(key)) usualTunings.set(key, readUsualTuning(family, strings));
+  return usualTunings.get(key);
+}
+
+/** By family and number of strings; every tuning in a list is held against one of these. */
+const usualTunings = new Map<string, Tuning | undefined>();
+
+function readUsualTuning(family: InstrumentFamily, strings: number): Tuning | undefined {
   const isBaritone = family === "baritone" && strings === 6;
   const text = isBaritone ? "B1 E2 A2 D3 F#3 B3" : nominalOf(family, strings)?.join(" ");
   const spelled = text === undefined ? undefined : spelledTuning(text, family);

@@ -12,10 +12,30 @@ import { techniqueKey } from "./technique";
  * object: each bar, and the whole list.
  */
 export function mergeBars(before: readonly Bar[], after: readonly Bar[]): readonly Bar[] {
+  const isAlike = (one: Bar | undefined, other: Bar | undefined) =>
+    one !== undefined && other !== undefined && barKey(one) === barKey(other);
+  const shorter = Math.min(before.length, after.length);
+  let head = 0;
+  while (head < shorter && isAlike(before[head], after[head])) head++;
+  let tail = 0;
+  while (tail < shorter - head && isAlike(before.at(-1 - tail), after.at(-1 - tail))) tail++;
+  if (head === before.length && head === after.length) return before;
+  return [
+    ...before.slice(0, head),
+    ...mergeEvents(
+      before.slice(head, before.length - tail),
+      after.slice(head, after.length - tail),
+    ),
+    ...before.slice(before.length - tail),
+  ];
+}
+
+/** The same for bars of which neither the first nor the last ones are alike. */
+function mergeEvents(before: readonly Bar[], after: readonly Bar[]): readonly Bar[] {
   const old = eventsOf(before);
   const fresh = eventsOf(after);
-  const oldKeys = old.map(eventKey);
-  const freshKeys = fresh.map(eventKey);
+  const oldKeys = old.map((event) => eventKey(event));
+  const freshKeys = fresh.map((event) => eventKey(event));
   const shorter = Math.min(old.length, fresh.length);
   let head = 0;
   while (head < shorter && oldKeys[head] === freshKeys[head]) head++;
@@ -34,7 +54,7 @@ export function mergeBars(before: readonly Bar[], after: readonly Bar[]): readon
     if (here >= fresh.length - tail) return old[here - fresh.length + old.length]!;
     return event;
   };
-  const merged = after.map((bar): Bar => {
+  return after.map((bar): Bar => {
     const events = bar.events.map(keep);
     const voiceTwo = bar.voiceTwo?.map(keep);
     const known = knownBars.get(events[0]);
@@ -42,7 +62,6 @@ export function mergeBars(before: readonly Bar[], after: readonly Bar[]): readon
       return known;
     return voiceTwo ? { events, voiceTwo } : { events };
   });
-  return isSameList(before, merged) ? before : merged;
 }
 
 function isSameList<Item>(a: readonly Item[], b: readonly Item[]): boolean {
@@ -67,10 +86,10 @@ const eventKey = remembering((event: LineEvent): string => {
   return `${key} ${event.notes.map(noteKey).sort().join("+")}`;
 });
 
-export function barKey(bar: Bar): string {
-  const line = bar.events.map(eventKey).join(";");
-  return bar.voiceTwo ? `${line}/${bar.voiceTwo.map(eventKey).join(";")}` : line;
-}
+export const barKey = remembering((bar: Bar): string => {
+  const line = bar.events.map((event) => eventKey(event)).join(";");
+  return bar.voiceTwo ? `${line}/${bar.voiceTwo.map((event) => eventKey(event)).join(";")}` : line;
+});
 
 function noteKey(note: Note): string {
   const pluck = note.pluck ?? "";

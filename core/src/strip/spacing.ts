@@ -1,3 +1,4 @@
+import { remembering } from "../foundation/remembering";
 import { fraction, subtract, sum, toNumber } from "../rhythm/fraction";
 import { momentsOf, type Bar, type Moment } from "../score/bar";
 import { lengthOf, notesOf, type Note } from "../score/event";
@@ -89,9 +90,10 @@ function widestOf(notes: readonly Note[]): number {
   );
 }
 
-export function naturalWidth(bar: Bar, spacing: Spacing): number {
+/** How wide a bar would be, where nothing stretches it or presses it together. */
+export const naturalWidth = remembering((bar: Bar, spacing: Spacing): number => {
   if (bar.events.length === 0 && !bar.voiceTwo) return spacing.emptyBar;
   return (
     2 * spacing.barPadding + slotsOf(bar, spacing).reduce((width, { room }) => width + room, 0)
   );
-}
+});

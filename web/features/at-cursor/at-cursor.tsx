@@ -103,7 +103,7 @@ function NotesAtOnce({
               : note.place && placeInWords(note.place, names)
           }
           onClick={() => store.moveCursor({ noteId: note.id })}
-          className="rounded-sm border border-hairline bg-sheet px-2 py-0.5 aria-pressed:border-madder aria-pressed:font-semibold"
+          className="rounded-sm border border-hairline bg-sheet min-h-6 px-2 aria-pressed:border-madder aria-pressed:font-semibold"
         >
           {note.kind === "dead" ? "×" : displayPitch(note.pitch)}
         </button>

@@ -83,7 +83,7 @@ export function SideBySide({ drawCompared }: { readonly drawCompared: DrawCompar
             aria-label={nameOf(offer)}
             title={nameOf(offer)}
             onClick={() => toggle(offer.id)}
-            className="rounded-sm border border-hairline px-1.5 py-0.5 text-soft hover:text-ink disabled:opacity-55 aria-pressed:border-ink aria-pressed:bg-sheet aria-pressed:text-ink"
+            className="min-h-6 rounded-sm border border-hairline px-1.5 text-soft hover:text-ink disabled:opacity-55 aria-pressed:border-ink aria-pressed:bg-sheet aria-pressed:text-ink"
           >
             {index < 9 && (
               <span aria-hidden className="mr-1 font-mono text-[10px]">
@@ -178,7 +178,7 @@ function OnSetUp({
             type="button"
             aria-expanded={isListed}
             onClick={() => setListed(!isListed)}
-            className="shrink-0 text-ochre-ink underline decoration-hairline underline-offset-2 hover:decoration-current"
+            className="min-h-6 shrink-0 text-ochre-ink underline decoration-hairline underline-offset-2 hover:decoration-current"
           >
             {moved.changes.length === 1
               ? "1 note is otherwise"
@@ -192,7 +192,7 @@ function OnSetUp({
           aria-label={`Take away ${nameOf(offer)}`}
           title="Take it away"
           onClick={onRemove}
-          className="ml-auto self-center rounded-sm p-0.5 text-soft hover:text-ink"
+          className="ml-auto self-center rounded-sm p-1.5 text-soft hover:text-ink"
         >
           <X size={13} aria-hidden />
         </button>

@@ -1,6 +1,6 @@
 "use client";
 
-import { SHELF_SORTS, SONG_STATES } from "@intonazione/core/catalogue";
+import { SONG_STATES } from "@intonazione/core/catalogue";
 import Link from "next/link";
 import {
   lazy,
@@ -18,6 +18,7 @@ import { Choices } from "./choices";
 import { CollectionRail } from "./collection-rail";
 import { EmptyBin } from "./empty-bin";
 import { FindField, FIND_ID } from "./find-field";
+import { Order } from "./order";
 import { NothingHere } from "./nothing-here";
 import type { CardActs } from "./card-acts";
 import { SongCard } from "./song-card";
@@ -26,7 +27,6 @@ import { useSelection } from "./use-selection";
 import { useShelfActs } from "./use-shelf-acts";
 import { useShelfAddress } from "./use-shelf-address";
 import { useShelfPages } from "./use-shelf-pages";
-import { Select } from "@/ui/select";
 
 /** Fetched when something is selected. */
 const SelectionBar = lazy(() => import("./selection-bar"));
@@ -156,15 +156,10 @@ export function ShelfBoard({
             onLeave={() => setWantsFocus((count) => count + 1)}
           />
           {!isBin && <Choices value={address.find} onChange={(find) => goTo({ find })} />}
-          <Select
-            label="Order"
-            value={address.sort}
-            options={SHELF_SORTS.map((sort) => ({
-              value: sort,
-              label: sort === "change" && collection ? "its own order" : SORT_WORDS[sort],
-            }))}
+          <Order
+            sort={address.sort}
+            words={collection ? { ...SORT_WORDS, change: "its own order" } : SORT_WORDS}
             onChange={(sort) => goTo({ sort })}
-            className="w-auto! text-[13px]"
           />
           {isBin ? (
             <EmptyBin count={total} onEmpty={() => void acts.emptyBin()} />

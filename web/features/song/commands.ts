@@ -201,8 +201,8 @@ function pin(store: SongStore): void {
 /** Where the call-out line is not to be seen, what stands in its place gives way to it. */
 export function showCallOut(store: SongStore): void {
   const { stage, views } = store.getState();
-  if (viewOf(stageById(stage), views[stage]).hasCallOut) return;
-  const here = stageById(stage).views.find(({ hasCallOut }) => hasCallOut);
+  if (viewOf(stageById(stage), views[stage]).hasStrips) return;
+  const here = stageById(stage).views.find(({ hasStrips }) => hasStrips);
   store.goTo(here ? { stage, view: here.id } : LANDMARKS.strips);
 }
 

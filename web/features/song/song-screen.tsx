@@ -2,6 +2,7 @@
 
 import { useEffect, useMemo } from "react";
 import { CallOutLine } from "@/features/call-out/call-out-line";
+import { PhraseList } from "@/features/strip/phrase-list";
 import { selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { useReviewing } from "@/open-song/reviewing";
 import { useWarmDesk } from "@/open-song/use-warm-desk";
@@ -41,7 +42,8 @@ export function SongScreen() {
     window.addEventListener("online", back);
     return () => window.removeEventListener("online", back);
   }, [saver]);
-  const { Middle } = view;
+  const { Middle, hasStrips = false } = view;
+  const areStripsShown = hasStrips && !isBare;
   const { label, Panel } = stage.panel;
   return (
     <div className="flex h-dvh min-w-[1000px] flex-col overflow-hidden">
@@ -56,10 +58,21 @@ export function SongScreen() {
               tabIndex={-1}
               className="flex min-h-0 flex-1 flex-col gap-1 overflow-y-auto pr-1 outline-none"
             >
-              {isBare ? <FirstPhrase /> : <Middle />}
+              {isBare ? <FirstPhrase /> : Middle && <Middle />}
+              {/* Out of sight they wait as they are: to come back to them costs next to nothing. */}
+              <div
+                inert={!areStripsShown}
+                className={
+                  areStripsShown
+                    ? "flex flex-col gap-1"
+                    : "h-0 shrink-0 overflow-hidden [content-visibility:hidden]"
+                }
+              >
+                <PhraseList />
+              </div>
             </div>
             <SongToast />
-            {(view.hasCallOut === true || isBare) && <CallOutLine />}
+            {(hasStrips || isBare) && <CallOutLine />}
           </div>
           {!folds.panel && (
             <aside

@@ -19,6 +19,7 @@ import { shownLanes } from "@/open-song/state/shown-lanes";
 import { markedEvents } from "@/open-song/review";
 import { barsHere } from "@/open-song/selection";
 import { draftOf, type Draft } from "@/open-song/draft";
+import { useNearSight } from "@/ui/use-near-sight";
 import { factsOfPart } from "./facts";
 import { PhraseHead } from "./phrase-head";
 import { Strip } from "./strip";
@@ -91,7 +92,11 @@ interface RowProps extends PhraseEntry {
   readonly parts: readonly Part[] | undefined;
 }
 
-/** One phrase; drawn again only when something of its own changed. */
+/** What a phrase is taken to need while nobody has seen it: rows of so many bars, so high. */
+const USUAL_BARS = 2;
+const USUAL_ROW = 120;
+
+/** One phrase; drawn when it comes near the sight, and again only when something of its own changed. */
 const PhraseRow = memo(function PhraseRow({
   phrase,
   bars,
@@ -104,6 +109,8 @@ const PhraseRow = memo(function PhraseRow({
   parts,
 }: RowProps) {
   const row = useRef<HTMLElement>(null);
+  const isAtCursor = useSong((state) => state.cursor.phraseId === phrase.id);
+  const isNear = useNearSight(row) || isAtCursor || isBeingWritten;
   const barCount = bars.length;
   useEffect(() => {
     if (!isBeingWritten) return;
@@ -116,31 +123,34 @@ const PhraseRow = memo(function PhraseRow({
       ref={row}
       aria-label={`${phraseLetter(index)}, ${phrase.name}`}
       className={`flex rounded-md border bg-sheet ${isBeingWritten ? "border-dashed border-ochre" : "border-hairline"}`}
-      // Phrases out of sight are laid out only when they are scrolled to.
-      style={{ contentVisibility: "auto", containIntrinsicSize: "auto 190px" }}
+      style={isNear ? undefined : { minHeight: USUAL_ROW * Math.ceil(barCount / USUAL_BARS) }}
     >
-      <PhraseHead
-        phrase={phrase}
-        index={index}
-        barCount={barCount}
-        barsBefore={barsBefore}
-        isBeingWritten={isBeingWritten}
-        isNew={isNew}
-      />
-      <div className="flex min-w-0 flex-1 flex-col gap-1 pr-2">
-        {(parts ?? [part]).map((shown) => (
-          <PartStrip
-            key={shown.id}
-            ground={ground}
+      {isNear && (
+        <>
+          <PhraseHead
             phrase={phrase}
-            part={shown}
+            index={index}
+            barCount={barCount}
             barsBefore={barsBefore}
-            isNamed={parts !== undefined}
-            said={shown === part ? bars : undefined}
-            isBeingSaid={isBeingWritten && shown === part}
+            isBeingWritten={isBeingWritten}
+            isNew={isNew}
           />
-        ))}
-      </div>
+          <div className="flex min-w-0 flex-1 flex-col gap-1 pr-2">
+            {(parts ?? [part]).map((shown) => (
+              <PartStrip
+                key={shown.id}
+                ground={ground}
+                phrase={phrase}
+                part={shown}
+                barsBefore={barsBefore}
+                isNamed={parts !== undefined}
+                said={shown === part ? bars : undefined}
+                isBeingSaid={isBeingWritten && shown === part}
+              />
+            ))}
+          </div>
+        </>
+      )}
     </section>
   );
 });

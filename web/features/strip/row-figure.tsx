@@ -1,7 +1,8 @@
 import { barNumber, barsOn } from "@intonazione/core/foundation";
 import type { BarBox, Row } from "@intonazione/core/strip";
-import { memo } from "react";
+import { memo, useRef } from "react";
 import type { Lane } from "@/open-song/state/shown-lanes";
+import { useNearSight } from "@/ui/use-near-sight";
 import { BarFigure } from "./bar-figure";
 import type { PartFacts } from "./facts";
 import { laneWishes } from "./lane-wishes";
@@ -62,17 +63,20 @@ export const RowFigure = memo(function RowFigure({
   isBeingSaid = false,
   onSelect,
 }: RowProps) {
+  const frame = useRef<HTMLDivElement>(null);
+  const isNear = useNearSight(frame);
   const lanes = lanesFor(laneWishes(row, wished, facts, { isCompact, isBeingSaid, isNumbered }));
+  const height = lanes.height + (wished.has("staff") ? STAFF_HEIGHT : 0);
+  // What is far from the sight waits; the row at the cursor is wanted wherever it is.
+  if (!isNear && eventId === undefined) return <div ref={frame} style={{ height }} />;
   const gutter = isCompact ? COMPACT_GUTTER : GUTTER;
   const strokesOfBars = strokes?.split("|");
   const fingersOfBars = fingers?.split("|");
   return (
     // Rows out of sight are laid out only when they are scrolled to.
     <div
-      style={{
-        contentVisibility: "auto",
-        containIntrinsicSize: `auto ${lanes.height + (wished.has("staff") ? STAFF_HEIGHT : 0)}px`,
-      }}
+      ref={frame}
+      style={{ contentVisibility: "auto", containIntrinsicSize: `auto ${height}px` }}
     >
       {wished.has("staff") && <StaffRow row={row} width={width} gutter={gutter} facts={facts} />}
       <svg width={width} height={lanes.height} role="presentation" className="block">

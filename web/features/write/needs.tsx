@@ -1,7 +1,7 @@
 "use client";
 
-import { barEntries, formatBar, type BarIndex } from "@intonazione/core/foundation";
-import { barsOfPart, eventsOf, type Part, type Song } from "@intonazione/core/score";
+import { barEntries, formatBar, remembering, type BarIndex } from "@intonazione/core/foundation";
+import { barsOfPart, eventsOf, type Bar, type Part, type Song } from "@intonazione/core/score";
 import { useMemo } from "react";
 import { selectSong, useSong } from "@/open-song/context";
 import { techniquesInWords } from "@/ui/words";
@@ -10,14 +10,15 @@ import { techniquesInWords } from "@/ui/words";
 function firstBars(song: Song, part: Part): ReadonlyMap<string, BarIndex> {
   const first = new Map<string, BarIndex>();
   for (const [index, bar] of barEntries(barsOfPart(song, part.id))) {
-    for (const event of eventsOf([bar])) {
-      for (const word of techniquesInWords(event)) {
-        if (!first.has(word)) first.set(word, index);
-      }
-    }
+    for (const word of wordsOfBar(bar)) if (!first.has(word)) first.set(word, index);
   }
   return first;
 }
+
+const wordsOfBar = remembering(
+  (bar: Bar): ReadonlySet<string> =>
+    new Set(eventsOf([bar]).flatMap((event) => techniquesInWords(event))),
+);
 
 /** What a student must be able to do before this part. */
 export function Needs({ part }: { readonly part: Part }) {

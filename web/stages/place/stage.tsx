@@ -8,7 +8,6 @@ import type { Stage } from "../stage";
 import { tallyOfPart } from "../tally";
 import { hintCommands, ringCommands } from "./commands";
 import { PlacePanel } from "./panel";
-import { PlacesView } from "./places-view";
 
 /** Where the line lies, and why there. */
 export const PLACE: Stage = {
@@ -20,7 +19,7 @@ export const PLACE: Stage = {
     return homeless > 0 ? `${homeless} without a place` : `${pinned} pinned`;
   },
   views: [
-    { id: "places", name: "places", Middle: PlacesView, hasCallOut: true, needsPhrases: true },
+    { id: "places", name: "places", Middle: HowToPlace, hasStrips: true, needsPhrases: true },
     { id: "ways", name: "ways", Middle: Ways, needsPhrases: true },
     { id: "side by side", name: "side by side", Middle: Beside, needsPhrases: true },
     { id: "move to", name: "move to", Middle: Moved, needsPhrases: true },
@@ -31,6 +30,15 @@ export const PLACE: Stage = {
   commands: ({ store }) => hintCommands(store),
   commandsHere: ({ store }) => ringCommands(store),
 };
+
+/** Above the strips, while one chooses places on the neck. */
+function HowToPlace() {
+  return (
+    <p className="px-1 text-[13px] text-soft">
+      Choose a note, then a ring on the neck or its key: the pitch stays, the place is pinned.
+    </p>
+  );
+}
 
 function Ways() {
   return <WaysView drawCompared={useDrawCompared()} />;

@@ -1,7 +1,6 @@
 import { FormView } from "@/features/form/form-view";
 import { HistoryView } from "@/features/history/history-view";
 import { useDrawBars } from "@/features/strip/draw-line";
-import { PhraseList } from "@/features/strip/phrase-list";
 import { VersionsView } from "@/features/versions/versions-view";
 import type { Stage } from "../stage";
 import { tallyOfPart } from "../tally";
@@ -18,7 +17,7 @@ export const WRITE: Stage = {
     return `${bars} ${bars === 1 ? "bar" : "bars"}${open > 0 ? `, ${open} off` : ""}`;
   },
   views: [
-    { id: "strips", name: "strips", Middle: PhraseList, hasCallOut: true, needsPhrases: true },
+    { id: "strips", name: "strips", hasStrips: true, needsPhrases: true },
     { id: "form", name: "form", Middle: FormView },
     { id: "versions", name: "versions", Middle: Versions },
     { id: "history", name: "history", Middle: History },
