@@ -1,4 +1,5 @@
-import { eventsOf, lineOf, notesOf } from "@intonazione/core/score";
+import type { notesOf } from "@intonazione/core/score";
+import { eventsOf, lineOf } from "@intonazione/core/score";
 import { describe, expect, it } from "vitest";
 import { onTheNeck, type OnTheNeck } from "./on-the-neck";
 import { songOf } from "./open-song.test-kit";

@@ -15,6 +15,6 @@ export {
   type NoteValue,
 } from "./duration";
 export { formatFeel, parseFeel, STRAIGHT, type Feel } from "./feel";
-export { barLength, beatAt, countAt, formatMetre, parseMetre, type Metre } from "./metre";
+export { barLength, beatAt, formatMetre, parseMetre, type Metre } from "./metre";
 export { formatOnset } from "./onset";
 export { parseTempo } from "./tempo";

@@ -2,7 +2,7 @@
 
 import { SHELF_SORTS } from "@intonazione/core/catalogue";
 import { Select } from "@/ui/select";
-import type { OrderProps } from "./order";
+import type { OrderProps } from "./order-props";
 
 /** The orders, open. */
 export default function OrderList({

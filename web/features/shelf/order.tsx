@@ -1,16 +1,9 @@
 "use client";
 
 import { ChevronDown } from "lucide-react";
-import type { ShelfSort } from "@intonazione/core/catalogue";
 import { selectLook } from "@/ui/select-look";
 import { opensLater } from "./opens-later";
-
-export interface OrderProps {
-  readonly sort: ShelfSort;
-  /** What each order is called here. */
-  readonly words: Readonly<Record<ShelfSort, string>>;
-  readonly onChange: (sort: ShelfSort) => void;
-}
+import type { OrderProps } from "./order-props";
 
 /** In which order the songs stand. */
 export const Order = opensLater<OrderProps>(
