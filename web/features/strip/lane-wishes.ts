@@ -34,21 +34,21 @@ export function laneWishes(
   const hasChords = ({ frame }: BarBox) => frame.chords.length > 0 || frame.over !== undefined;
   only("of chord", wished.has("of chord") && row.bars.some(({ box }) => hasChords(box)));
   only("unplaced", row.hasUnplaced);
+  // Where places are compared, words, values and what the palm does are the same in all of them.
+  const among = (isThere: (event: LineEvent) => boolean) => !isCompact && events.some(isThere);
   only(
     "words",
-    events.some(({ note }) => note !== undefined),
+    among(({ note }) => note !== undefined),
   );
   only(
     "lyric",
-    events.some(({ lyric }) => lyric !== undefined),
+    among(({ lyric }) => lyric !== undefined),
   );
+  only("voiceTwo", !isCompact && row.bars.some(({ box }) => box.bar.voiceTwo !== undefined));
   only(
-    "voiceTwo",
-    row.bars.some(({ box }) => box.bar.voiceTwo !== undefined),
+    "mutes",
+    among((event) => isPalmMuted(event) || isRinging(event)),
   );
-  const isMuted = events.some((event) => isPalmMuted(event) || isRinging(event));
-  // Where places are compared, what the palm does is the same in all of them.
-  only("mutes", isMuted && !isCompact);
   only("techniques", events.some(reachesUp));
   // While it is said a bar is short at every key: the lane shall not come and go with it.
   only("head", isBeingSaid || saysSomething(row) || (!isCompact && !wished.has("count")));

@@ -26,11 +26,13 @@ export function RowNames({
     ["degree", lanes.degree],
     ["of chord", lanes["of chord"]],
   ] as const;
+  const isCompact = lanes.figure < 10;
   return (
     <g aria-hidden textAnchor="end">
       {laneNames.map(
         ([name, y]) =>
-          y !== undefined && (
+          y !== undefined &&
+          !isCompact && (
             <text key={name} x={gutter - 10} y={y + 4} fontSize={11} fill="var(--soft)">
               {name}
             </text>
@@ -39,9 +41,9 @@ export function RowNames({
       {facts.names.strings.map((name, index) => (
         <text
           key={name}
-          x={gutter - (lanes.figure > 10 ? 10 : 8)}
+          x={gutter - (isCompact ? 8 : 10)}
           y={stringY(lanes, index + 1) + 3.5}
-          fontSize={lanes.figure > 10 ? 11 : 9}
+          fontSize={isCompact ? 9 : 11}
           fontWeight={650}
           fill="var(--ink)"
           className="font-mono"
