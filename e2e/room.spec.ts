@@ -92,6 +92,15 @@ test("views are turned and compared by keys", async ({ page }) => {
   await page.keyboard.press("ArrowRight");
   await page.keyboard.press("1");
   await expect(page.getByText("pinned: nothing moves it but you")).toBeVisible();
+  // A list that opens keeps the keys to itself, closed and open: no view is turned by them.
+  const range = page.getByRole("combobox", { name: "What is played" });
+  await range.focus();
+  for (const key of ["w", "Enter", "w", "ArrowDown", "ArrowDown", "Enter"]) {
+    await page.keyboard.press(key);
+  }
+  await expect(range).toHaveText("the song");
+  await expect(page.getByRole("navigation", { name: "Views of Place" })).toBeVisible();
+  await expect(page.getByRole("dialog")).toHaveCount(0);
 });
 
 test("nothing lies over anything on a small screen, in any view", async ({ page }) => {

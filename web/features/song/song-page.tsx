@@ -164,7 +164,7 @@ function keepInAddress(stage: string): void {
 export function Opening() {
   return (
     <div aria-busy="true" className="flex h-full flex-col">
-      <PageHead>
+      <PageHead isDense>
         <p className="text-soft">Opening the song …</p>
       </PageHead>
       <div aria-hidden className="flex flex-col gap-3 p-3 opacity-60">

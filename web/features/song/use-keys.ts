@@ -1,6 +1,7 @@
 "use client";
 
 import { useEffect } from "react";
+import { isTypedInto } from "@/ui/typed-into";
 import type { Command } from "@/stages/command";
 import type { Clipboard } from "@/stages/stage";
 
@@ -16,13 +17,6 @@ export function nameOfKey(
   const isLetter = /^[a-z]$/iu.test(press.key);
   const shift = press.shiftKey && (isLetter || press.key.length > 1) ? "shift+" : "";
   return `${mod}${shift}${isLetter ? press.key.toLowerCase() : press.key}`;
-}
-
-function isTypedInto(target: EventTarget | null): boolean {
-  return (
-    target instanceof HTMLElement &&
-    (target.isContentEditable || target.matches("input, textarea, select"))
-  );
 }
 
 /** In a field, keys belong to the field; only this one reaches through. */

@@ -34,7 +34,7 @@ export interface View extends ShownLanes {
   readonly showsAllParts: boolean;
   readonly folds: Folds;
   readonly overlay: Overlay | undefined;
-  /** What was done last; it gives way to whatever is done next. */
+  /** What was said last; what offers the way back goes once something else is done. */
   readonly told: Told | undefined;
 }
 
