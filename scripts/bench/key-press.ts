@@ -1,4 +1,5 @@
 import { chromium } from "@playwright/test";
+import { timeKeys, timesOfKeys } from "./key-samples";
 import { longSong } from "./long-song";
 
 /**
@@ -41,33 +42,18 @@ async function timesOf(barCount: number, perPhrase: number, way: Way): Promise<r
       await page.keyboard.press("PageDown");
     for (let step = 0; step < 5; step++) await page.keyboard.press("ArrowDown");
   }
-  await page.evaluate(() => {
-    const samples: number[] = [];
-    Object.assign(window, { samples });
-    document.addEventListener(
-      "keydown",
-      ({ timeStamp }) => {
-        requestAnimationFrame(() => {
-          // Behind the frame's own work: what was drawn has been painted.
-          const channel = new MessageChannel();
-          channel.port1.onmessage = () => samples.push(performance.now() - timeStamp);
-          channel.port2.postMessage(0);
-        });
-      },
-      true,
-    );
-  });
+  await timeKeys(page);
   if (way === "on the strip") {
     for (let key = 0; key < KEYS / 2; key++) {
       await page.keyboard.press(String(key % 9));
       await page.waitForTimeout(800);
     }
-    return page.evaluate(() => Reflect.get(window, "samples") as number[]);
+    return timesOfKeys(page);
   }
   const said = " E0 A2h4 D5 A3 E3 D2 A5 E0 G2 D4 A7 E5 D7 A5 G5 D3 A0 E3 A2 D2 E0 G4";
   await page.keyboard.type(said.slice(0, KEYS), { delay: 90 });
   await page.waitForTimeout(300);
-  return page.evaluate(() => Reflect.get(window, "samples") as number[]);
+  return timesOfKeys(page);
 }
 
 const inSixteen = await timesOf(SHORT, 8, "saying");

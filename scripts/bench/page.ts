@@ -1,4 +1,5 @@
 import { chromium, type Page } from "@playwright/test";
+import { timeKeys, timesOfKeys } from "./key-samples";
 import { longSong } from "./long-song";
 
 /**
@@ -80,28 +81,14 @@ const opening: number[] = [];
 for (let round = 0; round < ROUNDS; round++) opening.push(await openFromShelf());
 
 await page.waitForTimeout(2500);
-await page.evaluate(() => {
-  const samples: number[] = [];
-  Object.assign(window, { samples });
-  document.addEventListener(
-    "keydown",
-    ({ timeStamp }) => {
-      requestAnimationFrame(() => {
-        const channel = new MessageChannel();
-        channel.port1.onmessage = () => samples.push(performance.now() - timeStamp);
-        channel.port2.postMessage(0);
-      });
-    },
-    true,
-  );
-});
+await timeKeys(page);
 for (let round = 0; round < ROUNDS; round++) {
   for (const key of ["l", "Shift+F", "u", "w"]) {
     await page.keyboard.press(key);
     await page.waitForTimeout(500);
   }
 }
-const stages = await page.evaluate(() => Reflect.get(window, "samples") as number[]);
+const stages = await timesOfKeys(page);
 
 const shifts: number[] = [];
 for (let round = 0; round < 4; round++) {
