@@ -121,8 +121,10 @@ async function openSong(
 ): Promise<Exclude<Opened, undefined>> {
   await farewell;
   const copies = new LocalCopies(SONG_FORMAT, songId, await windowName());
+  // The browser looks for its copy while what the server has is read.
+  const finding = copies.find(stored === undefined).catch(() => undefined);
   const read = stored && songClient.read(stored);
-  const found = await copies.find(stored === undefined).catch(() => undefined);
+  const found = await finding;
   const start = startingPoint(read, found);
   if (!start) return stored ? "unreadable" : "nothing";
   const { value: song, drafts, saving, version, base } = start;
