@@ -51,6 +51,9 @@ function inWindow(locks: Locks, session = new Map<string, string>()) {
   return nameWindow();
 }
 
+/** A version of the server from before every copy. */
+const OLDER = 0;
+
 describe("the browser's own store", () => {
   beforeEach(() => clear());
   afterEach(() => void vi.unstubAllGlobals());
@@ -60,8 +63,8 @@ describe("the browser's own store", () => {
     const copies = copiesOf("song", windowId);
     await copies.keep(dirty);
     await copies.keepDrafts({ "guitar/new": "E0 Q" });
-    expect(await copies.find()).toEqual({ copy: dirty, drafts: { "guitar/new": "E0 Q" } });
-    expect(await copiesOf("other", windowId).find()).toBeUndefined();
+    expect(await copies.find(OLDER)).toEqual({ copy: dirty, drafts: { "guitar/new": "E0 Q" } });
+    expect(await copiesOf("other", windowId).find(OLDER)).toBeUndefined();
   });
 
   it("names a window the same after a reload, and a duplicated one anew", async () => {
@@ -81,9 +84,9 @@ describe("the browser's own store", () => {
     await copiesOf("song", lost).keepDrafts({ "guitar/new": "A0" });
     const next = await inWindow(locks);
     const copies = copiesOf("song", next);
-    expect(await copies.find()).toBeUndefined();
+    expect(await copies.find(OLDER)).toBeUndefined();
     locks.close(lost);
-    expect(await copies.find()).toEqual({ copy: dirty, drafts: { "guitar/new": "A0" } });
+    expect(await copies.find(OLDER)).toEqual({ copy: dirty, drafts: { "guitar/new": "A0" } });
     expect(await keys()).toEqual([`drafts/song/${next}`, `song/song/${next}`]);
   });
 
@@ -93,13 +96,16 @@ describe("the browser's own store", () => {
     await copiesOf("song", first).keep(dirty);
     await copiesOf("song", first).keepDrafts({ "guitar/new": "A0" });
     const second = copiesOf("song", await inWindow(locks));
-    expect(await second.find(true)).toEqual({ copy: dirty, drafts: {}, isOthers: true });
-    expect(await second.find()).toBeUndefined();
-    expect(await copiesOf("song", first).find()).toMatchObject({ copy: dirty });
+    expect(await second.find(undefined)).toEqual({ copy: dirty, drafts: {}, isOthers: true });
+    expect(await second.find(OLDER)).toBeUndefined();
+    expect(await copiesOf("song", first).find(OLDER)).toMatchObject({ copy: dirty });
     // Of a window that was closed even a saved copy is taken over then.
     await copiesOf("song", first).keep(clean);
     locks.close(first);
-    expect(await second.find(true)).toMatchObject({ copy: clean, drafts: { "guitar/new": "A0" } });
+    expect(await second.find(undefined)).toMatchObject({
+      copy: clean,
+      drafts: { "guitar/new": "A0" },
+    });
   });
 
   it("takes a saved copy for worthless unless something typed hangs on it", async () => {
@@ -108,11 +114,11 @@ describe("the browser's own store", () => {
     await copiesOf("song", lost).keep(clean);
     locks.close(lost);
     const next = copiesOf("song", await inWindow(locks));
-    expect(await next.find()).toBeUndefined();
+    expect(await next.find(OLDER)).toBeUndefined();
     expect(await keys()).toEqual([]);
     await copiesOf("song", "gone").keep(clean);
     await copiesOf("song", "gone").keepDrafts({ "guitar/new": "E0" });
-    expect((await next.find())?.drafts).toEqual({ "guitar/new": "E0" });
+    expect((await next.find(OLDER))?.drafts).toEqual({ "guitar/new": "E0" });
   });
 
   it("is read as earlier versions of the page wrote it", async () => {
@@ -120,7 +126,7 @@ describe("the browser's own store", () => {
     const { value: _value, base: _base, ...rest } = dirty;
     await set(`song/song/${windowId}`, { document: documentOf(SONG_FORMAT, song), ...rest });
     const copies = copiesOf("song", windowId);
-    expect(await copies.find()).toEqual({ copy: { value: song, ...rest }, drafts: {} });
+    expect(await copies.find(OLDER)).toEqual({ copy: { value: song, ...rest }, drafts: {} });
   });
 
   it("is not believed when it holds something unreadable", async () => {
@@ -134,11 +140,24 @@ describe("the browser's own store", () => {
       { isDirty: true },
     ]) {
       await set(`song/song/${windowId}`, junk);
-      expect(await copies.find()).toBeUndefined();
+      expect(await copies.find(OLDER)).toBeUndefined();
     }
     await copies.keep(clean);
     await set(`drafts/song/${windowId}`, { "guitar/new": 7 });
-    expect(await copies.find()).toEqual({ copy: clean, drafts: {} });
+    expect(await copies.find(OLDER)).toEqual({ copy: clean, drafts: {} });
+  });
+
+  it("is not read where the server has all of it, but for what was typed beside it", async () => {
+    const windowId = await inWindow(new Locks());
+    const copies = copiesOf("song", windowId);
+    await copies.keep(clean);
+    await copies.keepDrafts({ "guitar/new": "E0" });
+    const typed = { drafts: { "guitar/new": "E0" } };
+    expect(await copies.find(clean.baseVersion)).toEqual(typed);
+    expect(await copies.find(clean.baseVersion + 1)).toEqual(typed);
+    expect(await copies.find(undefined)).toEqual({ copy: clean, ...typed });
+    await copies.keep(dirty);
+    expect(await copies.find(dirty.baseVersion + 1)).toEqual({ copy: dirty, ...typed });
   });
 
   it("does without locks where the browser has none", async () => {

@@ -21,7 +21,8 @@ export interface LocalCopy<Value> {
 
 /** What a window finds when it opens a document. */
 export interface FoundCopy<Value> {
-  readonly copy: LocalCopy<Value>;
+  /** Absent where the server has all of it: then it is not read. */
+  readonly copy?: LocalCopy<Value>;
   readonly drafts: Drafts;
   /** True for the copy of a window that is open: that window writes it, this one may read. */
   readonly isOthers?: true;
@@ -46,7 +47,7 @@ const draftsRecord = z.record(z.string(), z.string());
 const DRAFTS = "drafts";
 
 function isUnsaved({ copy, drafts }: FoundCopy<unknown>): boolean {
-  return copy.isDirty || Object.keys(drafts).length > 0;
+  return copy?.isDirty === true || Object.keys(drafts).length > 0;
 }
 
 /** The copies of one document in one window. */
@@ -88,11 +89,12 @@ export class LocalCopies<Value extends object> {
 
   /**
    * This window's copy; else one with unsaved work that a closed window left behind.
-   * @param isAway Whether nobody else has the document just now: then any copy will do, in the end that of
-   *   another open window, to be read.
+   * @param stored The version that the server has. Absent while nobody else has the document: then any
+   *   copy will do, in the end that of another open window, to be read.
    */
-  async find(isAway = false): Promise<FoundCopy<Value> | undefined> {
-    const own = await this.read(this.windowId);
+  async find(stored: number | undefined): Promise<FoundCopy<Value> | undefined> {
+    const isAway = stored === undefined;
+    const own = await this.read(this.windowId, stored);
     if (own) return own;
     let left: FoundCopy<Value> | undefined;
     let others: FoundCopy<Value> | undefined;
@@ -101,16 +103,16 @@ export class LocalCopies<Value extends object> {
       const isOurs = what === this.format.name && id === this.id;
       if (!isOurs || windowId === undefined) continue;
       if (await isAlive(windowId)) {
-        others ??= isAway ? await this.read(windowId) : undefined;
+        others ??= isAway ? await this.read(windowId, stored) : undefined;
         continue;
       }
-      const found = await this.read(windowId);
+      const found = await this.read(windowId, stored);
       // A copy that nobody wrote in is worth something only while nothing else can be had.
       const isWanted = found && (isUnsaved(found) || isAway);
       if (isWanted && left && isUnsaved(found) && isUnsaved(left)) continue;
       if (isWanted && (!left || isUnsaved(found))) {
         left = found;
-        await this.keep(found.copy);
+        if (found.copy) await this.keep(found.copy);
         await this.keepDrafts(found.drafts);
       }
       await delMany([this.key(this.format.name, windowId), this.key(DRAFTS, windowId)]);
@@ -118,21 +120,23 @@ export class LocalCopies<Value extends object> {
     return left ?? (others && { ...others, drafts: {}, isOthers: true });
   }
 
-  private async read(windowId: string): Promise<FoundCopy<Value> | undefined> {
+  private async read(
+    windowId: string,
+    stored: number | undefined,
+  ): Promise<FoundCopy<Value> | undefined> {
     const { format } = this;
     const record = copyRecord.safeParse(await get(this.key(format.name, windowId)));
     if (!record.success) return undefined;
     const { document, toBase, baseSchema, ...rest } = record.data;
+    const drafts = draftsRecord.safeParse(await get(this.key(DRAFTS, windowId)));
+    const found = { drafts: drafts.success ? drafts.data : {} };
+    if (stored !== undefined && !rest.isDirty && rest.baseVersion <= stored) return found;
     const whole = typeof document === "string" ? document : JSON.stringify(document);
     const read = readText(format, { whole, changes: [] });
     if (!read.ok) return undefined;
     const { value } = read.value;
-    const drafts = draftsRecord.safeParse(await get(this.key(DRAFTS, windowId)));
     const base = baseSchema === format.schema ? this.baseFrom(value, toBase) : undefined;
-    return {
-      copy: { value, ...(base && { base }), ...rest },
-      drafts: drafts.success ? drafts.data : {},
-    };
+    return { copy: { value, ...(base && { base }), ...rest }, ...found };
   }
 
   /** The base that was kept beside a value; what both share is shared as objects too. */

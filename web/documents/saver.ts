@@ -224,7 +224,8 @@ export function startingPoint<Value>(
   // A page that the browser shows again may be older than what this window saved since.
   if (copy && (copy.isDirty || !stored || copy.baseVersion > stored.version)) {
     const { value, baseVersion: version } = copy;
-    if (found.isOthers) return { value, version, base: value, drafts, saving: { kind: "reading" } };
+    if (found?.isOthers)
+      return { value, version, base: value, drafts, saving: { kind: "reading" } };
     const base = copy.isDirty ? copy.base : value;
     const at = stored?.at ?? new Date();
     const saving: Saving<Value> = copy.isDirty

@@ -122,7 +122,7 @@ async function openSong(
   await farewell;
   const copies = new LocalCopies(SONG_FORMAT, songId, await windowName());
   // The browser looks for its copy while what the server has is read.
-  const finding = copies.find(stored === undefined).catch(() => undefined);
+  const finding = copies.find(stored?.version).catch(() => undefined);
   const read = stored && songClient.read(stored);
   const found = await finding;
   const start = startingPoint(read, found);
