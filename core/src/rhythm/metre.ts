@@ -51,7 +51,7 @@ export function countAt(onset: Fraction, metre: Metre): string {
 /**
  * The beat in which a moment of a bar lies, from 1, and how much of that beat is over.
  *
- * @example beatAt(fraction(3, 8), COMMON_TIME) // beat 2, within 1/2
+ * @example beatAt(fraction(3, 8), { beats: 4, unit: 4 }).beat // 2
  */
 export function beatAt(
   onset: Fraction,
