@@ -63,7 +63,7 @@ export function SideBySide({ drawCompared }: { readonly drawCompared: DrawCompar
     return <p className="m-auto text-soft">{part.name} has nothing in this phrase yet.</p>;
   }
   return (
-    <section aria-label="Side by side" className="flex flex-col gap-1.5">
+    <section aria-label="Side by side" className="flex flex-col gap-1">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1 text-[13px]">
         <h2 className="font-serif text-lg">
           {phrase.name}, {setUpInWords(part)}, beside {chosen.length} of {MOST_SET_UPS} set-ups
@@ -94,7 +94,7 @@ export function SideBySide({ drawCompared }: { readonly drawCompared: DrawCompar
           </button>
         ))}
       </div>
-      <div className="grid grid-cols-2 gap-1.5">
+      <div className="grid grid-cols-2 gap-1">
         {chosen.map((id) => {
           const offer = offers.find((one) => one.id === id);
           return (
