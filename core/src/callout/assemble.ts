@@ -1,4 +1,5 @@
 import { barEntries, barIndex } from "../foundation/bar-index";
+import { isSameList } from "../foundation/same";
 import { add, compare, formatFraction, subtract, ZERO, type Fraction } from "../rhythm/fraction";
 import { barLength, type Metre } from "../rhythm/metre";
 import { parseOnset } from "../rhythm/onset";
@@ -154,13 +155,4 @@ function sameBar(events: readonly LineEvent[], voiceTwo: readonly LineEvent[] | 
   const bar: Bar = voiceTwo ? { events, voiceTwo } : { events };
   if (first) madeOf.set(first, bar);
   return bar;
-}
-
-function isSameList(
-  one: readonly LineEvent[] | undefined,
-  other: readonly LineEvent[] | undefined,
-): boolean {
-  return (
-    one?.length === other?.length && (one ?? []).every((event, index) => event === other![index])
-  );
 }

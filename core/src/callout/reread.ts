@@ -54,16 +54,11 @@ function before(old: ReadWords, head: number): ReadWords | undefined {
   const at = old.stands[count - 1];
   if (!at) return undefined;
   const items = old.items.slice(0, at.items);
-  const spans = new Map<string, Span>();
-  for (const event of eventsOf(items)) {
-    const span = old.spans.get(event.id);
-    if (span) spans.set(event.id, span);
-  }
   return {
     text: old.text.slice(0, at.position),
     items,
     findings: old.findings.slice(0, at.findings),
-    spans,
+    spans: spansOf(items, old, 0),
     stands: old.stands.slice(0, count),
   };
 }
@@ -72,16 +67,11 @@ function before(old: ReadWords, head: number): ReadWords | undefined {
 function rest(old: ReadWords, from: Stand, now: Stand): ReadWords {
   const shift = now.position - from.position;
   const items = old.items.slice(from.items).map((item) => movedItem(item, shift));
-  const spans = new Map<string, Span>();
-  for (const event of eventsOf(items)) {
-    const span = old.spans.get(event.id);
-    if (span) spans.set(event.id, moved(span, shift));
-  }
   return {
     text: old.text.slice(from.position),
     items,
     findings: old.findings.slice(from.findings).map((finding) => movedFinding(finding, shift)),
-    spans,
+    spans: spansOf(items, old, shift),
     stands: old.stands
       .filter(({ position }) => position > from.position)
       .map((stand) => ({
@@ -130,6 +120,16 @@ function isSameEvent(one: LineEvent | undefined, other: LineEvent | undefined): 
 function nameless(event: LineEvent): LineEvent {
   if (event.kind !== "notes") return { ...event, id: "" };
   return { ...event, id: "", notes: event.notes.map((note) => ({ ...note, id: "" })) };
+}
+
+/** Where the events of these items were said, moved along the text. */
+function spansOf(items: readonly Item[], old: ReadWords, shift: number): Map<string, Span> {
+  const spans = new Map<string, Span>();
+  for (const { id } of eventsOf(items)) {
+    const span = old.spans.get(id);
+    if (span) spans.set(id, moved(span, shift));
+  }
+  return spans;
 }
 
 function eventsOf(items: readonly Item[]): readonly LineEvent[] {

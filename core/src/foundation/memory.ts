@@ -1,3 +1,5 @@
+import { isSameList } from "./same";
+
 interface Remembered {
   readonly inputs: readonly unknown[];
   readonly value: unknown;
@@ -29,8 +31,4 @@ export class Memory {
     for (const [key, { round }] of this.known) if (round < this.round) this.known.delete(key);
     this.round++;
   }
-}
-
-function isSameList(a: readonly unknown[], b: readonly unknown[]): boolean {
-  return a.length === b.length && a.every((item, index) => item === b[index]);
 }

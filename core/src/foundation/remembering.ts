@@ -1,3 +1,5 @@
+import { isSameList } from "./same";
+
 /**
  * The same function, which remembers for each object the answer it gave last: asked again about the
  * same object with the very same things around it, it gives the same answer without working it out.
@@ -12,7 +14,7 @@ export function remembering<Key extends object, Around extends readonly unknown[
   const known = new WeakMap<Key, { readonly around: Around; readonly value: Value }>();
   return (key, ...around) => {
     const last = known.get(key);
-    if (last?.around.every((one, index) => one === around[index])) return last.value;
+    if (last && isSameList(last.around, around)) return last.value;
     const value = work(key, ...around);
     known.set(key, { around, value });
     return value;

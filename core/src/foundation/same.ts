@@ -7,3 +7,13 @@ import { dequal } from "dequal/lite";
 export function isSame(a: unknown, b: unknown): boolean {
   return dequal(a, b);
 }
+
+/** Whether two lists hold the very same things in the same order; two that are absent do too. */
+export function isSameList(
+  one: readonly unknown[] | undefined,
+  other: readonly unknown[] | undefined,
+): boolean {
+  if (one === other) return true;
+  if (one?.length !== other?.length) return false;
+  return one!.every((item, index) => item === other![index]);
+}

@@ -1,4 +1,5 @@
 import { remembering } from "../foundation/remembering";
+import { isSameList } from "../foundation/same";
 import { midiOf } from "../pitch/pitch";
 import { formatFraction } from "../rhythm/fraction";
 import { eventsOf, type Bar } from "./bar";
@@ -58,18 +59,10 @@ function mergeEvents(before: readonly Bar[], after: readonly Bar[]): readonly Ba
     const events = bar.events.map(keep);
     const voiceTwo = bar.voiceTwo?.map(keep);
     const known = knownBars.get(events[0]);
-    if (known && isSameList(known.events, events) && isSameVoice(known.voiceTwo, voiceTwo))
+    if (known && isSameList(known.events, events) && isSameList(known.voiceTwo, voiceTwo))
       return known;
     return voiceTwo ? { events, voiceTwo } : { events };
   });
-}
-
-function isSameList<Item>(a: readonly Item[], b: readonly Item[]): boolean {
-  return a.length === b.length && a.every((item, index) => item === b[index]);
-}
-
-function isSameVoice(a: Bar["voiceTwo"], b: Bar["voiceTwo"]): boolean {
-  return a === b || (a !== undefined && b !== undefined && isSameList(a, b));
 }
 
 /** Everything a person writes of an event; equal keys mean that nothing was changed. */

@@ -9,7 +9,6 @@ import {
   type Note,
   type Part,
   type PitchedNote,
-  type Song,
 } from "@intonazione/core/score";
 import { degreeOf, fingeredPitch } from "@intonazione/core/theory";
 import type { ReactNode } from "react";
@@ -21,7 +20,6 @@ import { countInWords, placeInWords, stringInWords, techniquesInWords } from "@/
 
 /** What is selected, for what a stage says of it. */
 export interface AtCursor {
-  readonly song: Song;
   readonly part: Part;
   readonly stop: Stop;
   /** One of the event's notes; absent for rests and hits. */
@@ -65,7 +63,7 @@ export function PanelAtCursor({
           <PitchNames note={note} shift={shiftOf(part)} songKey={song.key} />
         )}
       </div>
-      {children({ song, part, stop, note, before: stops[here - 1] })}
+      {children({ part, stop, note, before: stops[here - 1] })}
     </div>
   );
 }

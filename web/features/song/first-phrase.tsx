@@ -1,7 +1,6 @@
 "use client";
 
-import { PhraseList } from "@/features/strip/phrase-list";
-import { selectPart, useOpenSong, useSong } from "@/open-song/context";
+import { useOpenSong } from "@/open-song/context";
 import { Button } from "@/ui/button";
 
 const EXAMPLES = [
@@ -12,12 +11,9 @@ const EXAMPLES = [
   ["pm[ E0 E0 ] x -", "palm muted; x is a dead stroke, - a rest"],
 ] as const;
 
-/** Before anything is written: how it is said, and what is being said. */
+/** Before anything is said: how it is. */
 export function FirstPhrase() {
   const { store } = useOpenSong();
-  const part = useSong(selectPart);
-  const hasDraft = useSong((state) => state.drafts[`${part.id}/new`] !== undefined);
-  if (hasDraft) return <PhraseList />;
   return (
     <div className="m-auto flex max-w-xl flex-col items-center gap-4 py-6 text-center">
       <h2 className="font-serif text-2xl">Say the first phrase</h2>

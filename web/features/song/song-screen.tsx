@@ -3,7 +3,7 @@
 import { useEffect, useMemo } from "react";
 import { CallOutLine } from "@/features/call-out/call-out-line";
 import { PhraseList } from "@/features/strip/phrase-list";
-import { selectSong, useOpenSong, useSong } from "@/open-song/context";
+import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { useReviewing } from "@/open-song/reviewing";
 import { useWarmDesk } from "@/open-song/use-warm-desk";
 import { stageById, viewOf } from "@/stages/register";
@@ -28,6 +28,7 @@ export function SongScreen() {
   const folds = useSong((state) => state.folds);
   const overlay = useSong((state) => state.overlay);
   const isBare = useSong((state) => selectSong(state).phrases.length === 0) && view.needsPhrases;
+  const isSaying = useSong((state) => state.drafts[`${selectPart(state).id}/new`] !== undefined);
   const commands = useMemo(() => commandsOf(opened), [opened]);
   const clipboard = useMemo(() => stage.clipboard?.(store), [stage, store]);
   useClipboard(clipboard, (slip) =>
@@ -43,7 +44,8 @@ export function SongScreen() {
     return () => window.removeEventListener("online", back);
   }, [saver]);
   const { Middle, hasStrips = false } = view;
-  const areStripsShown = hasStrips && !isBare;
+  // Before the first phrase is written the strips show it as it is said.
+  const areStripsShown = isBare ? isSaying : hasStrips;
   const { label, Panel } = stage.panel;
   return (
     <div className="flex h-dvh min-w-[1000px] flex-col overflow-hidden">
@@ -58,7 +60,7 @@ export function SongScreen() {
               tabIndex={-1}
               className="flex min-h-0 flex-1 flex-col gap-1 overflow-y-auto pr-1 outline-none"
             >
-              {isBare ? <FirstPhrase /> : Middle && <Middle />}
+              {isBare ? !isSaying && <FirstPhrase /> : Middle && <Middle />}
               {/* Out of sight they wait as they are: to come back to them costs next to nothing. */}
               <div
                 inert={!areStripsShown}

@@ -1,9 +1,9 @@
 import { displayChord, displayPitchClass, type Chord, type Pitch } from "@intonazione/core/pitch";
-import { formatMetre, formatOnset } from "@intonazione/core/rhythm";
 import { notesOf, type LineEvent } from "@intonazione/core/score";
 import { degreeInChord, degreeOf, fingeredChord, fingeredPitch } from "@intonazione/core/theory";
 import type { PartFacts } from "./facts";
 import type { Lanes } from "./lanes";
+import { frameWords } from "./frame-words";
 import { namePlaces } from "./note-names";
 import { strokePath, type BarBox, type EventBox } from "@intonazione/core/strip";
 
@@ -19,14 +19,7 @@ export function FrameWords({
   readonly before: BarBox | undefined;
   readonly y: number;
 }) {
-  const last = before?.frame;
-  const words = [
-    ...(last && formatMetre(last.metre) !== formatMetre(frame.metre)
-      ? [formatMetre(frame.metre)]
-      : []),
-    ...(last && last.tempoBpm !== frame.tempoBpm ? [`♩ = ${frame.tempoBpm}`] : []),
-    ...(frame.from.num > 0 ? [`from ${formatOnset(frame.from, frame.metre)}`] : []),
-  ];
+  const words = frameWords(frame, before?.frame);
   if (words.length === 0) return null;
   return (
     <text x={frame.from.num > 0 ? 4 : 22} y={y} fontSize={11} fontWeight={650} fill="var(--ink)">

@@ -2,6 +2,7 @@ import { isPalmMuted, isRinging, linkOf, stringOf, type LineEvent } from "@inton
 import type { BarBox, Row } from "@intonazione/core/strip";
 import type { Lane } from "@/open-song/state/shown-lanes";
 import type { PartFacts } from "./facts";
+import { frameWords } from "./frame-words";
 import type { LaneWishes } from "./lanes";
 import { nameLinesOf } from "./note-names";
 
@@ -61,17 +62,12 @@ export function laneWishes(
   };
 }
 
-/** Whether a bar of the row has words: a new metre or tempo, a pick-up, or that it does not add up. */
+/** Whether a bar of the row has words: what it says to all parts, or that it does not add up. */
 function saysSomething({ bars }: Row): boolean {
-  return bars.some(({ box: { balance, frame } }, index) => {
-    const before = bars[index - 1]?.box.frame;
-    const isNew =
-      before !== undefined &&
-      (before.tempoBpm !== frame.tempoBpm ||
-        before.metre.beats !== frame.metre.beats ||
-        before.metre.unit !== frame.metre.unit);
-    return balance !== undefined || isNew || frame.from.num > 0;
-  });
+  return bars.some(
+    ({ box: { balance, frame } }, index) =>
+      balance !== undefined || frameWords(frame, bars[index - 1]?.box.frame).length > 0,
+  );
 }
 
 /** Note techniques whose signs stand above the strings. */
