@@ -28,6 +28,8 @@ async function openFromShelf(): Promise<number> {
   await page.goto(`${base}/?find=${encodeURIComponent(`"${title}"`)}`);
   const card = page.locator(`a[href="/songs/${id}"]`);
   await card.waitFor();
+  // Somebody who is about to click has moved before.
+  await page.mouse.move(640, 500);
   await page.waitForTimeout(1200);
   await page.evaluate(() => {
     const opened = new Promise<number>((resolve) => {

@@ -2,7 +2,7 @@
 
 import { Check, ChevronDown } from "lucide-react";
 import { Select as Radix } from "radix-ui";
-import type { ReactNode } from "react";
+import { useState, type ReactNode } from "react";
 import type { FieldTies } from "./field";
 import { selectLook, type SelectLook } from "./select-look";
 
@@ -39,14 +39,24 @@ export function Select<Value extends string>({
   readonly className?: string;
 }) {
   const chosen = options.find((option) => option.value === value);
+  // Choices are drawn, even behind a closed list, from when somebody comes near: there may be hundreds.
+  const [isNear, setNear] = useState(isOpenAtFirst);
+  const comeNear = () => setNear(true);
   return (
     <Radix.Root
       value={sent(value)}
       disabled={isDisabled}
       defaultOpen={isOpenAtFirst}
+      onOpenChange={comeNear}
       onValueChange={(next) => onChange(received(next))}
     >
-      <Radix.Trigger {...ties} aria-label={label} className={`${selectLook(look)} ${className}`}>
+      <Radix.Trigger
+        {...ties}
+        aria-label={label}
+        onPointerEnter={comeNear}
+        onFocus={comeNear}
+        className={`${selectLook(look)} ${className}`}
+      >
         <span className="min-w-0 truncate">
           <Radix.Value>{chosen?.label}</Radix.Value>
         </span>
@@ -54,40 +64,48 @@ export function Select<Value extends string>({
           <ChevronDown size={13} aria-hidden className="shrink-0 text-soft" />
         </Radix.Icon>
       </Radix.Trigger>
-      <Radix.Portal>
-        <Radix.Content
-          position="popper"
-          sideOffset={4}
-          className="z-60 max-h-[min(420px,var(--radix-select-content-available-height))] min-w-(--radix-select-trigger-width) overflow-hidden rounded-md border border-ink bg-paper text-[13px] shadow-lg"
-        >
-          <Radix.Viewport className="p-1">
-            {grouped(options).map(([group, members]) => (
-              <Radix.Group key={group ?? ""}>
-                {group !== undefined && (
-                  <Radix.Label className="px-2 pt-1.5 pb-0.5 text-xs text-soft">
-                    {group}
-                  </Radix.Label>
-                )}
-                {members.map((option) => (
-                  <Radix.Item
-                    key={option.value}
-                    value={sent(option.value)}
-                    className="flex cursor-pointer items-center gap-2 rounded-sm py-1 pr-3 pl-1.5 outline-none data-[highlighted]:bg-madder-wash"
-                  >
-                    <span className="w-3.5 shrink-0">
-                      <Radix.ItemIndicator>
-                        <Check size={13} aria-hidden />
-                      </Radix.ItemIndicator>
-                    </span>
-                    <Radix.ItemText>{option.label}</Radix.ItemText>
-                  </Radix.Item>
-                ))}
-              </Radix.Group>
-            ))}
-          </Radix.Viewport>
-        </Radix.Content>
-      </Radix.Portal>
+      {isNear && <Choices options={options} />}
     </Radix.Root>
+  );
+}
+
+function Choices<Value extends string>({
+  options,
+}: {
+  readonly options: readonly Option<Value>[];
+}) {
+  return (
+    <Radix.Portal>
+      <Radix.Content
+        position="popper"
+        sideOffset={4}
+        className="z-60 max-h-[min(420px,var(--radix-select-content-available-height))] min-w-(--radix-select-trigger-width) overflow-hidden rounded-md border border-ink bg-paper text-[13px] shadow-lg"
+      >
+        <Radix.Viewport className="p-1">
+          {grouped(options).map(([group, members]) => (
+            <Radix.Group key={group ?? ""}>
+              {group !== undefined && (
+                <Radix.Label className="px-2 pt-1.5 pb-0.5 text-xs text-soft">{group}</Radix.Label>
+              )}
+              {members.map((option) => (
+                <Radix.Item
+                  key={option.value}
+                  value={sent(option.value)}
+                  className="flex cursor-pointer items-center gap-2 rounded-sm py-1 pr-3 pl-1.5 outline-none data-[highlighted]:bg-madder-wash"
+                >
+                  <span className="w-3.5 shrink-0">
+                    <Radix.ItemIndicator>
+                      <Check size={13} aria-hidden />
+                    </Radix.ItemIndicator>
+                  </span>
+                  <Radix.ItemText>{option.label}</Radix.ItemText>
+                </Radix.Item>
+              ))}
+            </Radix.Group>
+          ))}
+        </Radix.Viewport>
+      </Radix.Content>
+    </Radix.Portal>
   );
 }
 

@@ -2,7 +2,7 @@
 
 import { useLayoutEffect, useState, type RefObject } from "react";
 
-/** How far beside the window something counts as near, as a share of its height. */
+/** How far beside the sight something counts as near, as a share of the window's height. */
 const MARGIN = 0.75;
 
 /**
@@ -14,18 +14,28 @@ export function useNearSight(ref: RefObject<HTMLElement | null>): boolean {
   useLayoutEffect(() => {
     const element = ref.current;
     if (isNear || !element) return;
+    const frame = scrollFrameOf(element);
+    const sight = frame?.getBoundingClientRect() ?? { top: 0, bottom: window.innerHeight };
     const margin = MARGIN * window.innerHeight;
     const { top, bottom } = element.getBoundingClientRect();
     // Before anything is painted: what is in sight at once shall not flash.
-    if (top < window.innerHeight && bottom > 0) return setNear(true);
+    if (top < sight.bottom && bottom > sight.top) return setNear(true);
     const observer = new IntersectionObserver(
       (entries) => {
         if (entries.some(({ isIntersecting }) => isIntersecting)) setNear(true);
       },
-      { rootMargin: `${margin}px` },
+      { root: frame, rootMargin: `${margin}px` },
     );
     observer.observe(element);
     return () => observer.disconnect();
   }, [ref, isNear]);
   return isNear;
+}
+
+/** What an element is scrolled in; null where that is the window. */
+function scrollFrameOf(element: HTMLElement): HTMLElement | null {
+  for (let at = element.parentElement; at; at = at.parentElement) {
+    if (/auto|scroll/u.test(getComputedStyle(at).overflowY)) return at;
+  }
+  return null;
 }

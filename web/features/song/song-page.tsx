@@ -34,6 +34,11 @@ interface SongPageProps {
 /** The song left last may still be on its way to the server; it is waited for before another opens. */
 let farewell: Promise<void> = Promise.resolve();
 
+/** What opening a song asks the browser for first, asked ahead. */
+export function warmUp(): void {
+  void windowName();
+}
+
 type Opened = OpenSong | "nothing" | "unreadable" | undefined;
 
 /** Opens a song: from what is stored, or from this window's copy where that holds unsaved work. */
@@ -119,8 +124,8 @@ async function openSong(
   around: SongSurroundings | undefined,
   stage: string | undefined,
 ): Promise<Exclude<Opened, undefined>> {
-  await farewell;
-  const copies = new LocalCopies(SONG_FORMAT, songId, await windowName());
+  const [name] = await Promise.all([windowName(), farewell]);
+  const copies = new LocalCopies(SONG_FORMAT, songId, name);
   // The browser looks for its copy while what the server has is read.
   const finding = copies.find(stored?.version).catch(() => undefined);
   const read = stored && songClient.read(stored);

@@ -17,15 +17,15 @@ export const BarFigure = memo(function BarFigure(props: BarProps) {
   const isNarrow = box.width < 170;
   return (
     <>
-      {Array.from({ length: lanes.strings }, (_, index) => (
-        <path
-          key={index}
-          d={`M0 ${stringY(lanes, index + 1)}H${box.width}`}
-          stroke="var(--ink)"
-          strokeOpacity={0.55}
-          strokeWidth={0.7 + index * 0.12}
-        />
-      ))}
+      <g stroke="var(--ink)" strokeOpacity={0.55}>
+        {Array.from({ length: lanes.strings }, (_, index) => (
+          <path
+            key={index}
+            d={`M0 ${stringY(lanes, index + 1)}H${box.width}`}
+            strokeWidth={0.7 + index * 0.12}
+          />
+        ))}
+      </g>
       <path
         d={`M${box.width} ${lanes.tab}V${bottom}`}
         stroke="var(--ink)"

@@ -47,10 +47,9 @@ export function EventFigure(props: EventFigureProps) {
         y={isVoiceTwo ? lanes.tab - 6 : 1}
         width={band}
         height={isVoiceTwo ? (lanes.voiceTwo ?? lanes.tab) + 8 - lanes.tab : lanes.height - 3}
-        rx={3}
         fill={isSelected ? "var(--madder-wash)" : isChosen ? "var(--ochre-wash)" : "transparent"}
-        stroke={isSelected ? "var(--madder)" : "none"}
-        strokeOpacity={0.5}
+        {...(isSelected && { stroke: "var(--madder)", strokeOpacity: 0.5 })}
+        {...((isSelected || isChosen) && { rx: 3 })}
       />
       {isFound && (
         <path

@@ -59,20 +59,22 @@ export function Chords({
 }
 
 export function Counts({ box, y }: { readonly box: BarBox; readonly y: number }) {
-  return box.counts.map((mark, index) => (
-    <text
-      key={index}
-      x={mark.x}
-      y={y + 4}
-      textAnchor="middle"
-      fontSize={mark.isHeld ? 9.5 : 11.5}
-      fontWeight={/\d/u.test(mark.text) && !mark.isHeld ? 650 : 400}
-      fill={mark.isHeld ? "var(--soft)" : "var(--ink)"}
-      className="font-mono"
-    >
-      {mark.text}
-    </text>
-  ));
+  return (
+    <g textAnchor="middle" fontSize={11.5} fill="var(--ink)" className="font-mono">
+      {box.counts.map(({ x, text, isHeld }, index) => {
+        const look = isHeld
+          ? { fontSize: 9.5, fill: "var(--soft)" }
+          : /\d/u.test(text)
+            ? { fontWeight: 650 }
+            : {};
+        return (
+          <text key={index} x={x} y={y + 4} {...look}>
+            {text}
+          </text>
+        );
+      })}
+    </g>
+  );
 }
 
 const PLUCK_SIGNS: Readonly<Record<string, string>> = { slap: "S", pop: "P", thumb: "T" };
@@ -88,35 +90,51 @@ export function Strokes({
   readonly strokes: readonly string[];
 }) {
   const upper = box.events.filter(({ isVoiceTwo }) => !isVoiceTwo);
-  return upper.map(({ event, x }, index) => {
-    const said = strokes[index] ?? "-";
-    const isByHand = said.endsWith("!");
-    const sign = said.replace("!", "");
-    const ink = { stroke: "var(--ink)", strokeWidth: isByHand ? 2 : 1.2, fill: "none" } as const;
-    if (sign === "-") return null;
-    if (sign === "down" || sign === "up") {
-      return <path key={event.id} d={strokePath(sign, x, y)} {...ink} />;
-    }
-    return (
-      <text
-        key={event.id}
-        x={x}
-        y={y + 4}
-        textAnchor="middle"
-        fontSize={11}
-        fontStyle="italic"
-        fontWeight={isByHand ? 700 : 400}
-        fill="var(--ink)"
-        className="font-serif"
-      >
-        {sign
-          .split(",")
-          .map((pluck) => PLUCK_SIGNS[pluck] ?? pluck)
-          .join("")}
-      </text>
-    );
-  });
+  const said = upper.map(({ x }, index) => strokeAt(x, strokes[index] ?? "-"));
+  const picked = (byHand: boolean) =>
+    said
+      .map(({ sign, x, isByHand }) =>
+        isPicked(sign) && isByHand === byHand ? strokePath(sign, x, y) : "",
+      )
+      .join("");
+  return (
+    <>
+      {[false, true].map((byHand) => {
+        const d = picked(byHand);
+        if (d === "") return null;
+        const ink = { stroke: "var(--ink)", strokeWidth: byHand ? 2 : 1.2, fill: "none" };
+        return <path key={String(byHand)} d={d} {...ink} />;
+      })}
+      {said.map(({ sign, x, isByHand }) =>
+        isPicked(sign) || sign === "-" ? null : (
+          <text
+            key={x}
+            x={x}
+            y={y + 4}
+            textAnchor="middle"
+            fontSize={11}
+            fontStyle="italic"
+            fontWeight={isByHand ? 700 : 400}
+            fill="var(--ink)"
+            className="font-serif"
+          >
+            {sign
+              .split(",")
+              .map((pluck) => PLUCK_SIGNS[pluck] ?? pluck)
+              .join("")}
+          </text>
+        ),
+      )}
+    </>
+  );
 }
+
+/** A stroke as its lane says it: the teacher's own end in a mark. */
+function strokeAt(x: number, said: string) {
+  return { x, sign: said.replace("!", ""), isByHand: said.endsWith("!") };
+}
+
+const isPicked = (sign: string): sign is "down" | "up" => sign === "down" || sign === "up";
 
 /** Free words above the line, and what is sung below it. */
 export function Words({

@@ -9,22 +9,23 @@ const CLEAR = 7;
  * rings beyond, and crossed off where it is damped.
  */
 export function Lengths({ box, lanes }: { readonly box: BarBox; readonly lanes: Lanes }) {
+  let held = "";
+  let ringing = "";
+  let damped = "";
+  for (const mark of lengthMarks(box, lanes.strings)) {
+    const y = stringY(lanes, mark.string);
+    const start = mark.from + CLEAR;
+    const stop = mark.isDamped ? start + (mark.held - start) / 2 : mark.held;
+    const end = Math.max(start + 1, stop - CLEAR);
+    held += `M${start} ${y}H${end}`;
+    if (mark.to > mark.held + 1) ringing += `M${end} ${y}H${Math.max(end, mark.to - CLEAR)}`;
+    if (mark.isDamped) damped += `M${end} ${y - 3}v6`;
+  }
   return (
     <g aria-hidden stroke="var(--length)" fill="none" strokeWidth={2.2}>
-      {lengthMarks(box, lanes.strings).map(({ noteId, string, from, held, to, isDamped }) => {
-        const y = stringY(lanes, string);
-        const start = from + CLEAR;
-        const end = Math.max(start + 1, (isDamped ? start + (held - start) / 2 : held) - CLEAR);
-        return (
-          <g key={noteId}>
-            <path d={`M${start} ${y}H${end}`} />
-            {to > held + 1 && (
-              <path d={`M${end} ${y}H${Math.max(end, to - CLEAR)}`} strokeDasharray="3 2.5" />
-            )}
-            {isDamped && <path d={`M${end} ${y - 3}v6`} strokeWidth={1.4} />}
-          </g>
-        );
-      })}
+      {held !== "" && <path d={held} />}
+      {ringing !== "" && <path d={ringing} strokeDasharray="3 2.5" />}
+      {damped !== "" && <path d={damped} strokeWidth={1.4} />}
     </g>
   );
 }

@@ -39,8 +39,7 @@ export function Figure({
         width={width}
         height={height}
         fill="var(--sheet)"
-        stroke={isPinned ? "var(--verdigris)" : "none"}
-        strokeWidth={1.5}
+        {...(isPinned && { stroke: "var(--verdigris)", strokeWidth: 1.5 })}
       />
       <text
         x={x}

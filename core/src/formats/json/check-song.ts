@@ -77,7 +77,12 @@ const knownIds = new WeakMap<Bar, readonly string[]>();
 function idsIn(bar: Bar): readonly string[] {
   let ids = knownIds.get(bar);
   if (!ids) {
-    ids = eventsOf([bar]).flatMap((event) => [event.id, ...notesOf(event).map(({ id }) => id)]);
+    const found: string[] = [];
+    for (const event of eventsOf([bar])) {
+      found.push(event.id);
+      for (const { id } of notesOf(event)) found.push(id);
+    }
+    ids = found;
     knownIds.set(bar, ids);
   }
   return ids;

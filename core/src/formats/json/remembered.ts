@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { standsAsItIs, tellBy } from "./as-it-is";
 
 /**
  * The same schema, which looks at each object once: asked again for the very same object it gives
@@ -6,8 +7,19 @@ import { z } from "zod";
  */
 export function remembered<Value extends object>(schema: z.ZodType<Value>): z.ZodType<Value> {
   const known = new WeakMap<object, Value>();
-  return z.unknown().transform((value, context): Value => {
+  const isPlainly = standsAsItIs(schema);
+  /** As it is in most cases: then nothing is made. */
+  const standsAsIt = (value: unknown) => {
+    if (typeof value !== "object" || value === null) return false;
+    const before = known.get(value);
+    if (before) return before === value;
+    if (!isPlainly(value)) return false;
+    known.set(value, value as Value);
+    return true;
+  };
+  const reading = z.unknown().transform((value, context): Value => {
     const isObject = typeof value === "object" && value !== null;
+    if (standsAsIt(value)) return value as Value;
     const before = isObject ? known.get(value) : undefined;
     if (before) return before;
     const read = schema.safeParse(value);
@@ -20,4 +32,5 @@ export function remembered<Value extends object>(schema: z.ZodType<Value>): z.Zo
     if (isObject) known.set(value, read.data);
     return read.data;
   });
+  return tellBy(reading, standsAsIt);
 }
