@@ -75,7 +75,7 @@ export function heardLines(song: Song, memory: Memory): readonly HeardLine[] {
   );
 }
 
-/** The keys of each line, each phrase, each part and the song, in that order. */
+/** The keys of each line, each phrase and part where there are several parts, and the song, in that order. */
 export function keysOf(
   song: Song,
   lines: readonly HeardLine[],
@@ -106,7 +106,7 @@ export function keysOf(
   });
   const ofParts = song.parts.flatMap((part) => {
     const own = lines.filter((line) => line.part.id === part.id);
-    return own.length > 1 ? [keyOf({ partId: part.id }, own)] : [];
+    return several && own.length > 1 ? [keyOf({ partId: part.id }, own)] : [];
   });
   return [...ofLines, ...ofPhrases, ...ofParts, ...(lines.length > 0 ? [keyOf({}, lines)] : [])];
 }

@@ -38,7 +38,7 @@ describe("what is heard of a line", () => {
 describe("keys of a song", () => {
   it("a riff a fourth lower is the same riff, in another key", () => {
     const { keys } = analysed(guitar("'8 A0 A3 D2 D0 A3 A0 A3 A0", "'8 E0 E3 A2 A0 E3 E0 E3 E0"));
-    expect(keys.map(named)).toEqual(["A minor", "E minor", expect.anything(), expect.anything()]);
+    expect(keys.map(named)).toEqual(["A minor", "E minor", expect.anything()]);
     expect(keys[1]!.evidence.at(-1)).toBe("the riff of Phrase 1, a fourth lower");
   });
 

@@ -56,8 +56,8 @@ export interface BarBox {
   readonly xAt: (onset: Fraction) => number;
   readonly counts: readonly CountMark[];
   readonly chords: readonly ChordMark[];
-  /** Set where the bar does not add up. */
-  readonly balance: { readonly text: string; readonly isOver: boolean } | undefined;
+  /** Set where the bar does not add up: by how much, and briefly that it does not. */
+  readonly balance: { readonly text: string; readonly brief: string } | undefined;
 }
 
 export interface Row {
@@ -147,10 +147,10 @@ function balance(bar: Bar, frame: BarFrame): BarBox["balance"] {
   const { excess } = balanceOf(bar, frame);
   if (excess.num === 0) return undefined;
   const amount = fraction(Math.abs(excess.num), excess.den);
-  const isOver = excess.num > 0;
+  const brief = excess.num > 0 ? "too long" : "too short";
   const short = /^\d+\.*(t\d*)?$/u.test(formatDuration(amount));
   const words = short ? durationInWords(amount).replace(/ note\b/u, "") : formatDuration(amount);
-  return { text: `${words} ${isOver ? "too long" : "too short"}`, isOver };
+  return { text: `${words} ${brief}`, brief };
 }
 
 const laidBars = new WeakMap<Spacing, WeakMap<Bar, BarBox>>();

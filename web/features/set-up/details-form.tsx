@@ -76,7 +76,7 @@ export function DetailsForm({ song }: { readonly song: Song }) {
         onChange={change}
       />
       <StyleFields style={song.style} studio={studio} onChange={(style) => change({ style })} />
-      <div className="col-span-2">
+      <div className="col-span-4">
         <Setting
           label="Notes"
           value={song.note ?? ""}

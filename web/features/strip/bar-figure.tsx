@@ -46,7 +46,7 @@ export const BarFigure = memo(function BarFigure(props: BarProps) {
           fontWeight={650}
           fill="var(--ochre-ink)"
         >
-          {box.balance.text}
+          {balanceWords(box.balance, box.width)}
         </text>
       )}
       {props.hasLengths && <Lengths box={box} lanes={lanes} />}
@@ -79,6 +79,14 @@ export const BarFigure = memo(function BarFigure(props: BarProps) {
     </>
   );
 });
+
+/** As wide as a sign of it is drawn, at most. */
+const BALANCE_SIGN = 6;
+
+/** In a close bar the amount is left out: the words would run over the number of the next one. */
+function balanceWords({ text, brief }: NonNullable<BarBox["balance"]>, width: number): string {
+  return 18 + BALANCE_SIGN * text.length > width ? brief : text;
+}
 
 function fingersByNote({ bar }: BarBox, fingers: string): ReadonlyMap<string, string> {
   if (fingers === "") return NO_FINGERS;

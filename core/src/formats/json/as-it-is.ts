@@ -86,7 +86,7 @@ function objectTeller(shape: z.core.$ZodShape): StandsAsItIs {
   const fields = Object.entries(shape).map(([name, schema]) => {
     const { type, innerType } = schema._zod.def as z.core.$ZodOptionalDef;
     const isOptional = type === "optional";
-    return { name, isOptional, tell: standsAsItIs(isOptional ? innerType : (schema)) };
+    return { name, isOptional, tell: standsAsItIs(isOptional ? innerType : schema) };
   });
   return (value) => {
     if (typeof value !== "object" || value === null || Array.isArray(value)) return false;
