@@ -96,10 +96,10 @@ export function CardGrid({
     given.current = wantsFocus;
   });
 
-  const goTo = (index: number) => {
+  const goTo = (from: number, index: number) => {
     const next = Math.max(0, Math.min(count - 1, index));
     // At either end nothing moves: no later drawing may then take the focus from where it has gone.
-    if (next === at) return;
+    if (next === from) return;
     isWanted.current = true;
     setActive(next);
     virtual.scrollToIndex(Math.floor(next / columns));
@@ -107,6 +107,8 @@ export function CardGrid({
   const onKeyDown = (press: KeyboardEvent) => {
     const target = press.target as HTMLElement;
     if (!target.matches("[data-card-link]")) return;
+    // Where the focus is, even if it came there before the page was alive; else where it is going.
+    const here = isWanted.current ? at : (indexAt(target) ?? at);
     const steps: Readonly<Record<string, number>> = {
       ArrowRight: 1,
       ArrowLeft: -1,
@@ -120,14 +122,14 @@ export function CardGrid({
     const step = steps[press.key];
     if (step !== undefined && press.altKey && onMove) {
       press.preventDefault();
-      const to = Math.max(0, Math.min(count - 1, at + step));
-      if (to === at) return;
-      onMove(at, to > at ? to + 1 : to);
-      goTo(to);
+      const to = Math.max(0, Math.min(count - 1, here + step));
+      if (to === here) return;
+      onMove(here, to > here ? to + 1 : to);
+      goTo(here, to);
     } else if (step !== undefined && !press.altKey && !press.ctrlKey && !press.metaKey) {
       press.preventDefault();
-      goTo(at + step);
-    } else if (onKey(press, at)) press.preventDefault();
+      goTo(here, here + step);
+    } else if (onKey(press, here)) press.preventDefault();
   };
 
   return (
@@ -137,8 +139,8 @@ export function CardGrid({
       aria-label="Songs"
       onKeyDown={onKeyDown}
       onFocus={({ target }) => {
-        const index = target.closest<HTMLElement>("[data-index]")?.dataset["index"];
-        if (index !== undefined) setActive(Number(index));
+        const index = indexAt(target);
+        if (index !== undefined) setActive(index);
       }}
       className="relative"
       style={{ height: virtual.getTotalSize() }}
@@ -222,4 +224,10 @@ function Place({
       {children}
     </div>
   );
+}
+
+/** Which card an element belongs to. */
+function indexAt(element: HTMLElement): number | undefined {
+  const index = element.closest<HTMLElement>("[data-index]")?.dataset["index"];
+  return index === undefined ? undefined : Number(index);
 }
