@@ -1,4 +1,4 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test, type Locator, type Page } from "@playwright/test";
 import { expectAccessible, newSong, openSaid, expectSaved, choose } from "./studio";
 
 const card = (page: Page, title: string) => page.getByRole("article", { name: title, exact: true });
@@ -11,6 +11,21 @@ const done = (page: Page, words: string | RegExp) => page.getByRole("status").ge
 /** Songs of one test, told from all others by a word in their titles. */
 async function someSongs(page: Page, word: string, count: number): Promise<void> {
   for (let number = 1; number <= count; number++) await newSong(page, `${word} ${number}`);
+}
+
+/** A slow network: the focus is there before the page's scripts are. */
+async function reloadFocusedEarly(page: Page, link: Locator): Promise<void> {
+  let letIn = () => {};
+  const letting = new Promise<void>((resolve) => (letIn = resolve));
+  await page.route("**/*.js", async (route) => {
+    await letting;
+    await route.continue();
+  });
+  await page.reload({ waitUntil: "commit" });
+  await link.focus();
+  letIn();
+  await page.waitForLoadState("networkidle");
+  await page.unroute("**/*.js");
 }
 
 test("a card shows the music, the set-up and how hard it is", async ({ page }) => {
@@ -83,8 +98,7 @@ test("state, copy, title and bin by keys alone, each undone", async ({ page }) =
   await page.getByLabel("Title").fill("Keyed 2, renamed");
   await page.keyboard.press("Enter");
   await expect(card(page, "Keyed 2, renamed")).toBeVisible();
-  await page.reload();
-  await page.getByRole("link", { name: "Keyed 2, renamed" }).focus();
+  await reloadFocusedEarly(page, page.getByRole("link", { name: "Keyed 2, renamed" }));
   await page.keyboard.press("c");
   await expect(card(page, "Keyed 2, renamed (copy)")).toBeVisible();
   await page.keyboard.press("Control+z");
