@@ -1,6 +1,7 @@
 "use client";
 
 import { useEffect } from "react";
+import { whenIdle } from "@/jobs/when-idle";
 
 const SIGNS_OF_LIFE = ["pointermove", "pointerdown", "keydown"] as const;
 
@@ -14,12 +15,10 @@ export function WarmSong() {
     const { signal } = controller;
     const warm = () => {
       controller.abort();
-      const load = () => {
-        // Nobody waits for it; where it fails, opening a song pays.
+      whenIdle(() => {
+        // Where it fails, opening a song pays.
         import("@/features/song/song-page").then(({ warmUp }) => warmUp()).catch(() => undefined);
-      };
-      if (typeof requestIdleCallback === "undefined") load();
-      else requestIdleCallback(load);
+      });
     };
     for (const sign of SIGNS_OF_LIFE) window.addEventListener(sign, warm, { signal });
     return () => controller.abort();

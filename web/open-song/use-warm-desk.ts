@@ -2,6 +2,7 @@
 
 import { profileById } from "@intonazione/core/placement";
 import { useEffect } from "react";
+import { whenIdle } from "@/jobs/when-idle";
 import { atTheDesk } from "@/workers/at-the-desk";
 import { selectPart, useOpenSong, useSong } from "./context";
 
@@ -20,22 +21,16 @@ export function useWarmDesk(): void {
   useEffect(() => {
     const control = new AbortController();
     const warm = () => {
+      if (control.signal.aborted) return;
       const { song } = store.getState().history;
       const judged = profileById(profile, profiles);
       // Nobody waits for it, and nobody is told where it fails: then the first question pays.
       atTheDesk((desk) => desk.warmUp(song, id, judged), control.signal).catch(() => undefined);
     };
-    const timer = setTimeout(() => whenIdle(warm, control.signal), QUIET_MS);
+    const timer = setTimeout(() => whenIdle(warm), QUIET_MS);
     return () => {
       clearTimeout(timer);
       control.abort();
     };
   }, [store, id, instrument, capo, profile, profiles]);
-}
-
-function whenIdle(work: () => void, signal: AbortSignal): void {
-  if (typeof requestIdleCallback === "undefined") return work();
-  requestIdleCallback(() => {
-    if (!signal.aborted) work();
-  });
 }

@@ -75,7 +75,10 @@ export function heardLines(song: Song, memory: Memory): readonly HeardLine[] {
   );
 }
 
-/** The keys of each line, each phrase and part where there are several parts, and the song, in that order. */
+/**
+ * The keys of each line, of each phrase and part where there are several parts, and of the song, in
+ * that order.
+ */
 export function keysOf(
   song: Song,
   lines: readonly HeardLine[],

@@ -5,7 +5,6 @@ import type { BarBox } from "./layout";
 
 /** How long a note sounds, as a line on its string. Positions in px from the start of the bar. */
 export interface LengthMark {
-  readonly noteId: string;
   readonly string: number;
   /** The middle of its figure. */
   readonly from: number;
@@ -34,7 +33,6 @@ export function lengthMarks(box: BarBox, strings: number): readonly LengthMark[]
       const stopped = compare(until, end) < 0 ? until : end;
       return [
         {
-          noteId: note.id,
           string,
           from: box.xAt(onset),
           held: endX(box, stopped),

@@ -39,7 +39,7 @@ export const BarFigure = memo(function BarFigure(props: BarProps) {
       <FrameWords box={box} before={before} y={lanes.head + 4} />
       {box.balance && (
         <text
-          x={isNarrow ? 18 : box.width - 4}
+          x={isNarrow ? BALANCE_FROM : box.width - 4}
           y={lanes.head + 4}
           textAnchor={isNarrow ? "start" : "end"}
           fontSize={11}
@@ -80,12 +80,13 @@ export const BarFigure = memo(function BarFigure(props: BarProps) {
   );
 });
 
-/** As wide as a sign of it is drawn, at most. */
+/** Clear of the bar's number; and how wide a sign is drawn, at most. */
+const BALANCE_FROM = 18;
 const BALANCE_SIGN = 6;
 
 /** In a close bar the amount is left out: the words would run over the number of the next one. */
 function balanceWords({ text, brief }: NonNullable<BarBox["balance"]>, width: number): string {
-  return 18 + BALANCE_SIGN * text.length > width ? brief : text;
+  return BALANCE_FROM + BALANCE_SIGN * text.length > width ? brief : text;
 }
 
 function fingersByNote({ bar }: BarBox, fingers: string): ReadonlyMap<string, string> {

@@ -90,7 +90,11 @@ export function Strokes({
   readonly strokes: readonly string[];
 }) {
   const upper = box.events.filter(({ isVoiceTwo }) => !isVoiceTwo);
-  const said = upper.map(({ x }, index) => strokeAt(x, strokes[index] ?? "-"));
+  const said = upper.map(({ event, x }, index) => ({
+    id: event.id,
+    x,
+    ...readStroke(strokes[index] ?? "-"),
+  }));
   const picked = (byHand: boolean) =>
     said
       .map(({ sign, x, isByHand }) =>
@@ -105,10 +109,10 @@ export function Strokes({
         const ink = { stroke: "var(--ink)", strokeWidth: byHand ? 2 : 1.2, fill: "none" };
         return <path key={String(byHand)} d={d} {...ink} />;
       })}
-      {said.map(({ sign, x, isByHand }) =>
+      {said.map(({ id, sign, x, isByHand }) =>
         isPicked(sign) || sign === "-" ? null : (
           <text
-            key={x}
+            key={id}
             x={x}
             y={y + 4}
             textAnchor="middle"
@@ -130,8 +134,8 @@ export function Strokes({
 }
 
 /** A stroke as its lane says it: the teacher's own end in a mark. */
-function strokeAt(x: number, said: string) {
-  return { x, sign: said.replace("!", ""), isByHand: said.endsWith("!") };
+function readStroke(said: string) {
+  return { sign: said.replace("!", ""), isByHand: said.endsWith("!") };
 }
 
 const isPicked = (sign: string): sign is "down" | "up" => sign === "down" || sign === "up";

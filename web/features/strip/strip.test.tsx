@@ -33,6 +33,7 @@ interface Wishes {
   readonly strokes?: string;
   readonly hasLengths?: boolean;
   readonly marks?: readonly BarMark[];
+  readonly width?: number;
 }
 
 function draw(bar: Bar, on: Song = song, partIndex = 0, wishes: Wishes = {}): string {
@@ -60,7 +61,11 @@ function draw(bar: Bar, on: Song = song, partIndex = 0, wishes: Wishes = {}): st
   return renderToStaticMarkup(
     <svg>
       <BarFigure
-        box={layBar(bar, naturalWidth(bar, WIDE), framesOf(wishes.marks ?? [], on, 1)[0]!)}
+        box={layBar(
+          bar,
+          wishes.width ?? naturalWidth(bar, WIDE),
+          framesOf(wishes.marks ?? [], on, 1)[0]!,
+        )}
         number={1}
         lanes={lanes}
         hasLengths={wishes.hasLengths ?? false}
@@ -192,6 +197,44 @@ describe("a bar of a strip", () => {
     const isMusicSign = (text: string) => text.codePointAt(0)! >= 0x1d100;
     expect(texts.filter(isMusicSign)).toHaveLength(3);
     expect(texts).toContain("eighth too short");
+  });
+
+  it("leaves out by how much a bar does not add up where the words would not fit", () => {
+    const [bar] = read("'8 E0 E0 E0 E0 E0 E0 E0");
+    const texts = (width: number) => textsOf(draw(bar!, song, 0, { width }));
+    expect(texts(300)).toContain("eighth too short");
+    expect(texts(90)).toContain("too short");
+    expect(texts(90)).not.toContain("eighth too short");
+  });
+
+  it("draws strokes by the school lightly, the teacher's own strongly, and plucks by letters", () => {
+    const [bar] = read("'4 E0 E0 E0 E0");
+    const markup = draw(bar!, song, 0, { lanes: ["stroke"], strokes: "down up! slap down" });
+    const paths = [...markup.matchAll(/<path d="([^"]*)"[^>]*stroke-width="(1\.2|2)"[^>]*>/gu)]
+      .map(([, d, width]) => ({ signs: d!.match(/v-7h8v7|l4 8l4 -8/gu), width }))
+      .filter(({ signs }) => signs);
+    expect(paths).toEqual([
+      { signs: ["v-7h8v7", "v-7h8v7"], width: "1.2" },
+      { signs: ["l4 8l4 -8"], width: "2" },
+    ]);
+    expect(textsOf(markup)).toContain("S");
+  });
+
+  it.each([
+    ["'4 E0 A0 - -", { held: 2, ringing: 0, damped: 0 }],
+    ["'4 pm[E0] A0 - -", { held: 2, ringing: 0, damped: 1 }],
+    ["'4 ring[E0] A0 - -", { held: 2, ringing: 1, damped: 0 }],
+  ])("%s has lengths %j", (text, expected) => {
+    const [bar] = read(text);
+    const lengths = /<g[^>]*stroke="var\(--length\)"[^>]*>(.*?)<\/g>/u;
+    const [, drawn = ""] = lengths.exec(draw(bar!, song, 0, { hasLengths: true })) ?? [];
+    const marksOf = (look: RegExp) => (look.exec(drawn)?.[1]?.match(/M/gu) ?? []).length;
+    expect({
+      held: marksOf(/<path d="([^"]*)"><\/path>/u),
+      ringing: marksOf(/<path d="([^"]*)" stroke-dasharray/u),
+      damped: marksOf(/<path d="([^"]*)" stroke-width="1.4"/u),
+    }).toEqual(expected);
+    expect(draw(bar!)).not.toContain("var(--length)");
   });
 
   it("is heard as well as seen", () => {

@@ -1,6 +1,7 @@
 import { barEntries, barsOn, formatBar, type BarIndex } from "../../foundation/bar-index";
 import { checkForm } from "../../checks/form";
 import type { Finding } from "../../foundation/finding";
+import { remembering } from "../../foundation/remembering";
 import { capoProblem } from "../../instrument/capo";
 import { checkInstrument } from "../../instrument/check-instrument";
 import { soundedAt } from "../../neck/harmonic";
@@ -71,22 +72,14 @@ export function checkSong(song: Song): readonly Finding[] {
   return findings;
 }
 
-const knownIds = new WeakMap<Bar, readonly string[]>();
-
-/** Looked for once in a bar, however often its song is checked. */
-function idsIn(bar: Bar): readonly string[] {
-  let ids = knownIds.get(bar);
-  if (!ids) {
-    const found: string[] = [];
-    for (const event of eventsOf([bar])) {
-      found.push(event.id);
-      for (const { id } of notesOf(event)) found.push(id);
-    }
-    ids = found;
-    knownIds.set(bar, ids);
+const idsIn = remembering((bar: Bar): readonly string[] => {
+  const ids: string[] = [];
+  for (const event of eventsOf([bar])) {
+    ids.push(event.id);
+    for (const { id } of notesOf(event)) ids.push(id);
   }
   return ids;
-}
+});
 
 interface Problem {
   readonly code: string;

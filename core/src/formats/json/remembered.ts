@@ -8,19 +8,14 @@ import { standsAsItIs, tellBy } from "./as-it-is";
 export function remembered<Value extends object>(schema: z.ZodType<Value>): z.ZodType<Value> {
   const known = new WeakMap<object, Value>();
   const isPlainly = standsAsItIs(schema);
-  /** As it is in most cases: then nothing is made. */
-  const standsAsIt = (value: unknown) => {
-    if (typeof value !== "object" || value === null) return false;
-    const before = known.get(value);
-    if (before) return before === value;
-    if (!isPlainly(value)) return false;
-    known.set(value, value as Value);
-    return true;
+  /** What came of an object before, or itself where nothing is to be made of it. */
+  const atOnce = (value: unknown): Value | undefined => {
+    if (typeof value !== "object" || value === null) return undefined;
+    if (!known.has(value) && isPlainly(value)) known.set(value, value as Value);
+    return known.get(value);
   };
   const reading = z.unknown().transform((value, context): Value => {
-    const isObject = typeof value === "object" && value !== null;
-    if (standsAsIt(value)) return value as Value;
-    const before = isObject ? known.get(value) : undefined;
+    const before = atOnce(value);
     if (before) return before;
     const read = schema.safeParse(value);
     if (!read.success) {
@@ -29,8 +24,8 @@ export function remembered<Value extends object>(schema: z.ZodType<Value>): z.Zo
       }
       return z.NEVER;
     }
-    if (isObject) known.set(value, read.data);
+    known.set(value as object, read.data);
     return read.data;
   });
-  return tellBy(reading, standsAsIt);
+  return tellBy(reading, (value) => value !== undefined && atOnce(value) === value);
 }
