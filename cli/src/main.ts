@@ -1,3 +1,5 @@
+import { findTuningBatch } from "./batch/find-tuning-batch";
+import { placeBatch } from "./batch/place-batch";
 import { analyse, name } from "./analyse-command";
 import { check } from "./check-command";
 import { positions, read, tunings, type Outcome } from "./commands";
@@ -27,10 +29,12 @@ const USAGE = `usage: intonazione COMMAND
         [--paper a4|letter] [--lanes staff,chords,count,...] [--footer WORDS]
   place IN [--strings "..."] [--capo N] [--frets N] [--part N] [--profile NAME]
         [--alternatives K] [--around FRET] [--first STRING/FRET]
+  place --batch < PHRASES.json
   remap IN --to-strings "..." [--to-capo N] [--frets N] [--part N] [--profile NAME]
         [--intent sound|shapes|key|octave] [--within SEMITONES] [--beyond mark|fold|chord-tone|leave-out]
         [--alternatives K]
   find-tuning IN [--part N] [--top N] [--evidence FILE]
+  find-tuning --batch < SONGS.json
   check IN
   analyse IN
   name [--key KEY] NOTE...
@@ -59,6 +63,9 @@ const REMAP_OPTIONS = [
   "beyond",
   "alternatives",
 ];
+
+/** A list of questions on standard input, answered by a list. */
+const isBatch = (rest: readonly string[]) => rest.length === 1 && rest[0] === "--batch";
 
 /** Runs one command. @returns the exit code: 0, 1 with findings of severity error, 2 for unusable input. */
 export async function main(
@@ -90,10 +97,18 @@ export async function main(
       case "convert":
         return report(await convert(readOptions(rest, CONVERT_OPTIONS)));
       case "place":
+        if (isBatch(rest)) {
+          print(placeBatch());
+          return 0;
+        }
         return report(place(readOptions(rest, PLACE_OPTIONS)));
       case "remap":
         return report(remap(readOptions(rest, REMAP_OPTIONS)));
       case "find-tuning":
+        if (isBatch(rest)) {
+          print(findTuningBatch());
+          return 0;
+        }
         return report(findTuningCommand(readOptions(rest, ["part", "top", "evidence"])));
       case "check":
         return report(check(readOptions(rest, [])));

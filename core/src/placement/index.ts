@@ -24,5 +24,5 @@ export { type Matter, type Reason } from "./reasons";
 export { suggestFingers } from "./suggest-fingers";
 export { explainUnreachable, whyUnreachable, type WhyUnreachable } from "./unreachable";
 export { weighPlaces, type WeighedPlace } from "./weigh-places";
-export { POINTS } from "./weights";
+export { POINTS, type Weights } from "./weights";
 export { NO_WISHES, type Wishes } from "./wishes";
