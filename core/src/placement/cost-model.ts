@@ -47,7 +47,8 @@ export function holdTerms(hand: Hand, moment: HandTask, by: Judgement, sink: Sin
     const beyond = spanMm(grip, neck) - COMFORT_MM * handScale(by.player);
     put("stretch", Math.max(0, beyond) / 20);
     const used = new Set(fingers.filter((finger) => finger !== 0));
-    put("fingers", (used.size + barresIn(hand)) / 4);
+    put("fingers", used.size / 4);
+    put("barre", barresIn(hand) / 4);
     // In a shape that hands know every finger has its place.
     if (used.has(4) && !isShape) put("littleFinger", 1);
     // An open chord lies where it lies.
@@ -72,13 +73,16 @@ export function holdTerms(hand: Hand, moment: HandTask, by: Judgement, sink: Sin
 
 /** A bar needs no fingers and makes no shapes; strings it passes over silently have to be muted. */
 function barTerms({ grip }: Hand, moment: HandTask, by: Judgement, put: Put): void {
-  if (grip.fretted) heightTerms(grip, by, put);
+  if (grip.fretted) {
+    const frets = grip.holds.filter(isFretted).map(({ fromNut }) => fromNut - by.neck.capo.fret);
+    put("barHeight", frets.reduce((sum, fret) => sum + fret, 0) / frets.length / 12);
+  }
+  put("barOpen", grip.holds.filter(isOpen).length / moment.notes.length);
   if (grip.holds.length > 1)
     put("innerMute", grip.thickest - grip.thinnest + 1 - grip.holds.length);
-  openTerms({ grip }, moment, { isOpenShape: false, up: 0 }, put);
 }
 
-/** Fingers that lie across several strings: each weighs as two. */
+/** Fingers that lie across several strings. */
 function barresIn({ fingers }: Hand): number {
   const times = new Map<FingerByHand, number>();
   for (const finger of fingers) times.set(finger, (times.get(finger) ?? 0) + 1);
@@ -122,13 +126,16 @@ function openTerms(
 ): void {
   let lowest = 0;
   let others = 0;
+  let closed = 0;
   for (const [index, hold] of grip.holds.entries()) {
     const note = notes[index]!;
+    if (note.kind === "pitched" && note.isPedal && isFretted(hold)) closed++;
     if (!isOpen(hold) || note.kind === "dead" || note.isHarmonic) continue;
     if (note.isLowest) lowest++;
-    else others++;
+    else if (!note.isPedal) others++;
   }
   put("openLowest", lowest);
+  put("pedalFretted", closed);
   const share = others / notes.length;
   if (isOpenShape) put("openShape", share + lowest / notes.length);
   if (up > 0 || notes.length === 1) put("open", share);

@@ -17,7 +17,11 @@ export type Echo =
   /** Four single notes that come again at another pitch go as many strings and frets on, all alike. */
   | { readonly term: "motifReshaped"; readonly from: number }
   /** A pedal on an open string does not make the line change strings. */
-  | { readonly term: "pedal"; readonly from: number };
+  | { readonly term: "pedal"; readonly from: number }
+  /** Two notes of a chord that is broken can be held together. */
+  | { readonly term: "chordLetGo"; readonly from: number }
+  /** A chord that comes again at another pitch lies on the same strings in the same shape. */
+  | { readonly term: "shapeElsewhere"; readonly from: number };
 
 export const ECHO_REACH = 128;
 const SHORTEST_REPEAT = 4;
@@ -29,6 +33,7 @@ const NEXT_TO_EACH_OTHER = 4;
 export function echoesOf(moments: readonly HandTask[]): readonly (readonly Echo[])[] {
   const lastWith = new Map<string, number>();
   const pedals = pedalPitches(moments);
+  const lastOfShape = new Map<string, number>();
   const likeness = new Likeness(moments);
   return moments.map((moment, index): readonly Echo[] => {
     const echoes: Echo[] = [];
@@ -45,6 +50,16 @@ export function echoesOf(moments: readonly HandTask[]): readonly (readonly Echo[
     }
     const pedal = beforePedal(moments, index, pedals);
     if (pedal !== undefined) echoes.push({ term: "pedal", from: pedal });
+    for (const at of heldWith(moments, index)) echoes.push({ term: "chordLetGo", from: at });
+    const shape = shapeOf(moment);
+    if (shape !== undefined) {
+      const before = lastOfShape.get(shape);
+      // Neighbours are judged as they move.
+      if (before !== undefined && index - before < ECHO_REACH && index - before > 1 && from !== before) {
+        echoes.push({ term: "shapeElsewhere", from: before });
+      }
+      lastOfShape.set(shape, index);
+    }
     return echoes;
   });
 }
@@ -119,6 +134,40 @@ function singlePitch(moment: HandTask | undefined): number | undefined {
   return note?.kind === "pitched" && more.length === 0 ? note.midi : undefined;
 }
 
+/** The intervals of a chord, whatever its height; undefined for single notes and dead strokes. */
+function shapeOf({ notes }: HandTask): string | undefined {
+  if (notes.length < 2) return undefined;
+  const [lowest] = notes;
+  if (lowest?.kind !== "pitched") return undefined;
+  const above: number[] = [];
+  for (const note of notes) {
+    if (note.kind !== "pitched") return undefined;
+    above.push(note.midi - lowest.midi);
+  }
+  return above.join();
+}
+
+function chordNote(moment: HandTask | undefined) {
+  const [note, ...more] = moment?.notes ?? [];
+  return note?.kind === "pitched" && more.length === 0 && note.chord !== undefined ? note : undefined;
+}
+
+/** Of a chord that is broken: where each of its other notes stood last. */
+function heldWith(moments: readonly HandTask[], index: number): readonly number[] {
+  const own = chordNote(moments[index]);
+  if (!own) return [];
+  const seen = new Set([own.midi as number]);
+  const found: number[] = [];
+  for (let at = index - 1; at >= 0; at--) {
+    const other = chordNote(moments[at]);
+    if (other?.chord !== own.chord) break;
+    if (seen.has(other!.midi)) continue;
+    seen.add(other!.midi);
+    found.push(at);
+  }
+  return found;
+}
+
 /** Pitches that stand by themselves again and again, and below all that stands around them. */
 function pedalPitches(moments: readonly HandTask[]): ReadonlySet<number> {
   const count = new Map<number, number>();
@@ -188,6 +237,12 @@ export function isBroken(
   const codes = columns[index]!.codes[hand]!;
   const before = columns[from]!.codes[chosenAt(trail, from)]!;
   switch (echo.term) {
+    case "chordLetGo":
+      return !isHeldTogether(codes[0]!, before[0]!);
+    case "shapeElsewhere": {
+      const lift = codes[0]! - before[0]!;
+      return stringOfCode(codes[0]!) !== stringOfCode(before[0]!) || codes.some((code, note) => code - before[note]! !== lift);
+    }
     case "pitchElsewhere":
     case "repeatMoved":
       return !isSamePlaces(codes, before);
@@ -207,6 +262,15 @@ export function isBroken(
       return stringOfCode(codes[0]!) !== stringOfCode(before[0]!);
     }
   }
+}
+
+/** Frets that a hand keeps together while it breaks a chord. */
+const HELD_FRETS = 4;
+
+function isHeldTogether(one: number, other: number): boolean {
+  if (stringOfCode(one) === stringOfCode(other)) return false;
+  const frets = [one % CODES_A_STRING, other % CODES_A_STRING] as const;
+  return frets[0] === 0 || frets[1] === 0 || Math.abs(frets[0] - frets[1]) <= HELD_FRETS;
 }
 
 function isSamePlaces(codes: readonly number[], before: readonly number[]): boolean {

@@ -125,9 +125,15 @@ function shiftKey({ indexFret, grip, isBar, barFret }: Hand): unknown {
 const NOWHERE = 99;
 
 function stringKey({ grip, indexFret }: Hand): number {
-  const isOpenNote = grip.holds[0]!.fret === 0;
-  const isUp = (indexFret ?? 0) >= UP_THE_NECK;
-  return 4 * (100 * grip.thinnest + grip.thickest) + (isOpenNote ? 2 : 0) + (isUp ? 1 : 0);
+  const isOpenNote = grip.holds.some(({ fret }) => fret === 0);
+  const isSingle = grip.holds.length === 1;
+  const isDead = grip.holds[0]!.fret === undefined;
+  const up = Math.min(UP_THE_NECK, indexFret ?? 0);
+  return (
+    64 * (100 * grip.thinnest + grip.thickest) +
+    8 * ((isOpenNote ? 1 : 0) + (isSingle ? 2 : 0) + (isDead ? 4 : 0)) +
+    up
+  );
 }
 
 function stepsOf(from: Column, to: Column, between: Passing, by: Judgement): Steps {
@@ -204,6 +210,7 @@ function momentKey({ notes }: HandTask): string {
     if (isLowest) key += "l";
     if (isHeld) key += "~";
     if (note.isFixed) key += "!";
+    if (note.isPedal) key += "p";
     if (isNarrowed || isHarmonic) {
       for (const { string, fret } of places) key += `@${string}:${fret}`;
     }

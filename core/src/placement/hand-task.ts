@@ -33,6 +33,10 @@ export type PlacingNote =
       readonly isHarmonic: boolean;
       /** The lowest pitch of the phrase: its open string is welcome. */
       readonly isLowest: boolean;
+      /** Its pitch comes again and again between other notes, and some string has it open. */
+      readonly isPedal: boolean;
+      /** Which chord it belongs to that is broken note by note; undefined where to none. */
+      readonly chord: number | undefined;
       /** It sounds on from an earlier moment. */
       readonly isHeld: boolean;
     }

@@ -18,6 +18,8 @@ export interface LineNote {
   readonly isNarrowed: boolean;
   /** Where it lies is not ours to change. */
   readonly isFixed: boolean;
+  /** Which chord it belongs to that is broken note by note; undefined where to none. */
+  readonly chord: number | undefined;
   /** True while it sounds on from an earlier moment. */
   readonly isHeld: boolean;
 }
@@ -60,7 +62,6 @@ export function lineMoments(
   const chords = brokenChords(bars, neck, allPlaces);
   const strings: NoteStrings = {
     of: (note) => (note.kind === "dead" ? [note.string] : placesOf(note).strings),
-    chordOf: ({ id }) => chords.get(id),
   };
   let gap = 0;
   let isAfterRest = false;
@@ -76,8 +77,8 @@ export function lineMoments(
         continue;
       }
       const notes = [
-        ...begin.map(({ note }) => lineNote(note, placesOf, false)),
-        ...goOn.map(({ note }) => lineNote(note, placesOf, true)),
+        ...begin.map(({ note }) => lineNote(note, placesOf, chords.get(note.id), false)),
+        ...goOn.map(({ note }) => lineNote(note, placesOf, undefined, true)),
       ];
       notes.sort((a, b) => heightOf(a) - heightOf(b));
       moments.push({ bar: index, onset, notes, gapSeconds: gap, isAfterRest });
@@ -126,10 +127,17 @@ function rememberedChoices(allPlaces: PlacesOf, allow: Allow): (note: PitchedNot
   };
 }
 
-function lineNote(note: Note, placesOf: (note: PitchedNote) => Choice, isHeld: boolean): LineNote {
-  if (note.kind === "dead") return { note, places: [], isNarrowed: true, isFixed: true, isHeld };
+function lineNote(
+  note: Note,
+  placesOf: (note: PitchedNote) => Choice,
+  chord: number | undefined,
+  isHeld: boolean,
+): LineNote {
+  if (note.kind === "dead") {
+    return { note, places: [], isNarrowed: true, isFixed: true, chord, isHeld };
+  }
   const { places, isNarrowed, isFixed } = placesOf(note);
-  return { note, places, isNarrowed, isFixed, isHeld };
+  return { note, places, isNarrowed, isFixed, chord, isHeld };
 }
 
 function heightOf({ note }: LineNote): number {
@@ -146,6 +154,13 @@ const BONDS: Readonly<Record<LinkKind, Bond>> = {
   tie: "same-place",
 };
 
+/** What the pitches of a whole phrase tell of each. */
+export interface PhrasePitches {
+  readonly lowest: Midi | undefined;
+  /** Pitches of open strings that come again and again between other notes. */
+  readonly pedals: ReadonlySet<number>;
+}
+
 /**
  * The moment as the search sees it, bound to what was held before it.
  * @param before The notes that were given a place at the moment before.
@@ -155,11 +170,11 @@ export function placingNotes(
   { isAfterRest }: Pick<LineMoment, "isAfterRest">,
   notes: readonly LineNote[],
   before: readonly LineNote[],
-  lowest: Midi | undefined,
+  { lowest, pedals }: PhrasePitches,
   withBar: boolean,
 ): readonly PlacingNote[] {
   return notes.map((one): PlacingNote => {
-    const { note, places, isNarrowed, isFixed, isHeld } = one;
+    const { note, places, isNarrowed, isFixed, chord, isHeld } = one;
     if (note.kind === "dead") return { kind: "dead", string: note.string };
     const midi = midiOf(note.pitch);
     const bond = isAfterRest && !isHeld ? undefined : bondOf(note, isHeld, before);
@@ -182,6 +197,8 @@ export function placingNotes(
         techniqueOf(note, "slide-out") !== undefined,
       isHarmonic,
       isLowest: midi === lowest && !isHarmonic,
+      isPedal: pedals.has(midi) && !isHarmonic,
+      chord,
       isHeld,
     };
   });

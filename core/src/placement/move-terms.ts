@@ -4,6 +4,7 @@ import type { Judgement } from "./cost-model";
 import {
   fromNutOf,
   isFretted,
+  isOpen,
   placeCode,
   stringsApart,
   type Grip,
@@ -68,12 +69,25 @@ function barWayMm(from: number, to: number, { scaleLengthMm }: Neck): number {
 /** The fret from which changing between open and fretted notes is dearer, counted from the nut. */
 export const UP_THE_NECK = 7;
 
+/** From here on an open string among fretted chords stands out, counted from the nut. */
+const OPEN_CHORDS_TO = 5;
+
 /** Between single notes, and from the edge of one chord to the next one's. */
 export function stringTerms({ grip: a }: Hand, b: Hand, weights: Weights, sink: Sink): void {
   const apart = stringsApart(a, b.grip);
   if (apart > 0) sink("crossing", inPoints(weights.crossing * apart));
   if (apart > 1) sink("skip", inPoints(weights.skip * (apart - 1)));
-  if (a.holds.length > 1 || b.grip.holds.length > 1) return;
+  if (a.holds.length > 1 || b.grip.holds.length > 1) {
+    if (a.holds.length < 2 || b.grip.holds.length < 2) return;
+    if (a.holds.some(isOpen) === b.grip.holds.some(isOpen)) return;
+    if ((b.indexFret ?? 0) >= OPEN_CHORDS_TO) {
+      sink("openAmongChords", inPoints(weights.openAmongChords));
+    }
+    return;
+  }
+  if (a.holds[0]!.string !== b.grip.holds[0]!.string && isFretted(a.holds[0]!) && isFretted(b.grip.holds[0]!)) {
+    sink("stringChanged", inPoints(weights.stringChanged));
+  }
   const before = a.holds[0]!.fret;
   const after = b.grip.holds[0]!.fret;
   if (before === undefined || after === undefined || (before === 0) === (after === 0)) return;
@@ -87,7 +101,7 @@ export function stringTerms({ grip: a }: Hand, b: Hand, weights: Weights, sink: 
 export function keepTerms(
   { grip: a }: Hand,
   { grip: b }: Hand,
-  { bonds, same, parallel }: Passing,
+  { bonds, same, parallel, step }: Passing,
   weights: Weights,
   sink: Sink,
 ): void {
@@ -98,6 +112,12 @@ export function keepTerms(
     if (placeCode(a.holds[before]!) === placeCode(b.holds[after]!)) continue;
     sink("samePitchMoved", inPoints(weights.samePitchMoved));
     break;
+  }
+  if (step === 1 && a.holds[0]!.string !== b.holds[0]!.string && isFretted(a.holds[0]!) && isFretted(b.holds[0]!)) {
+    sink("semitoneAcross", inPoints(weights.semitoneAcross));
+  }
+  if (parallel !== undefined && a.holds[0]!.string !== b.holds[0]!.string) {
+    sink("chordAcross", inPoints(weights.chordAcross));
   }
   if (parallel === "exactly" && !isShapeKept(a.holds, b.holds)) {
     sink("shapeChanged", inPoints(weights.shapeChanged));
@@ -130,6 +150,7 @@ function isShapeKept(before: readonly Hold[], after: readonly Hold[]): boolean {
   const frets = fromNutOf(after[0]!) - fromNutOf(before[0]!);
   return after.every((hold, index) => {
     const other = before[index]!;
+    if (isFretted(hold) !== isFretted(other)) return false;
     return hold.string - other.string === strings && fromNutOf(hold) - fromNutOf(other) === frets;
   });
 }

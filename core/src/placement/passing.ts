@@ -13,6 +13,8 @@ export interface Passing {
   readonly same: readonly (readonly [before: number, after: number])[];
   /** How a chord moves on: all its notes alike, or nearly so, as sixths and thirds of a key do. */
   readonly parallel: "exactly" | "nearly" | undefined;
+  /** Of two single notes: how many semitones lie between them. */
+  readonly step: number | undefined;
   readonly isLegato: boolean;
   readonly isSlide: boolean;
   readonly hurry: number;
@@ -33,6 +35,7 @@ export function passing(before: HandTask, after: HandTask): Passing {
     // What moves in parallel takes its pitches along.
     same: parallel ? [] : same,
     parallel,
+    step: stepBetween(before, after),
     isLegato: bonds.some(({ kind }) => kind === "legato"),
     isSlide: bonds.some(({ kind }) => kind === "slide"),
     hurry: haste(after.gapSeconds),
@@ -41,8 +44,15 @@ export function passing(before: HandTask, after: HandTask): Passing {
 }
 
 /** Whether anything of the two moments asks to be kept together. */
-export function hasKeepTerms({ bonds, same, parallel }: Passing): boolean {
-  return bonds.length > 0 || same.length > 0 || parallel !== undefined;
+export function hasKeepTerms({ bonds, same, parallel, step }: Passing): boolean {
+  return bonds.length > 0 || same.length > 0 || parallel !== undefined || step === 1;
+}
+
+function stepBetween(before: HandTask, after: HandTask): number | undefined {
+  const [one, ...others] = before.notes;
+  const [next, ...more] = after.notes;
+  if (one?.kind !== "pitched" || next?.kind !== "pitched") return undefined;
+  return others.length + more.length > 0 ? undefined : Math.abs(next.midi - one.midi);
 }
 
 function isSameSound(one: PlacingNote, other: PlacingNote): boolean {

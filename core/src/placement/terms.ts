@@ -20,7 +20,11 @@ type HoldTerm =
   | "offTheBox"
   | "thickString"
   | "littleFinger"
-  | "bendOnWound";
+  | "bendOnWound"
+  | "barre"
+  | "pedalFretted"
+  | "barHeight"
+  | "barOpen";
 
 /** Of moving: what getting from one moment to the next costs. */
 type MoveTerm =
@@ -34,10 +38,14 @@ type MoveTerm =
   | "shiftUnderLegato"
   | "shapeChanged"
   | "openAndFretted"
-  | "openAndFrettedUp";
+  | "openAndFrettedUp"
+  | "openAmongChords"
+  | "stringChanged"
+  | "semitoneAcross"
+  | "chordAcross";
 
 /** Of echoing: what it costs that a phrase is not placed alike where it sounds alike. */
-export const ECHO_TERMS = ["pitchElsewhere", "motifReshaped", "repeatMoved", "pedal"] as const;
+export const ECHO_TERMS = ["pitchElsewhere", "motifReshaped", "repeatMoved", "pedal", "chordLetGo", "shapeElsewhere"] as const;
 export type EchoTerm = (typeof ECHO_TERMS)[number];
 
 /** What a teacher or a song asks for beyond the usual: hints, and rules that could not be kept. */
