@@ -152,6 +152,31 @@ if (what === "eval") {
     }
   }
 }
+if (what === "show") {
+  const w = { ...(USUAL_WEIGHTS as W), ...changes(rest[0] ?? "") };
+  const mode = rest[1] as Mode;
+  const items = askedIn(mode, phrases);
+  const tables = new Map<string, HandTable>();
+  for (const item of items) {
+    if (item.places) continue;
+    const phrase = kinds.get(item.id)!;
+    if (rest[2] && !item.id.includes(rest[2]) && phrase.kind !== rest[2]) continue;
+    const { request, table } = requestFor(item, items, tables, w as unknown as Weights);
+    const plans = alternativesFor(request, table, mode === "of three" ? 3 : 1);
+    const texts = plans.map((plan) => eventsOf(withPlan(request.bars, plan, request.scope)).map((e) => notesOf(e).flatMap((n) => (n.kind === "pitched" && n.place ? [[n.place.string, n.place.fret] as [number, number]] : []))));
+    if (judged(phrase, texts[0]!).whole && !rest[2]) continue;
+    const show = (pl: Places) => pl.map((e) => e.map((x) => x.join(":")).join("+") || "-").join(" ");
+    console.log(`\n${phrase.id} (${phrase.kind}) ${item.around ?? ""} ${judged(phrase, texts[0]!).right}/${truthOf(phrase).flat().length}\n  chosen ${show(truthOf(phrase))}`);
+    for (const t of texts) console.log("  got    " + show(t));
+    const places = truthOf(phrase).map((ev) => ev.map(([s, f]): [number, number] => [s, f]));
+    const fixed = requestFor({ ...item, places }, items, tables, w as unknown as Weights).request;
+    const right = planOf(chartOf(fixed, table));
+    const sumOf = (plan: typeof right) => { const m = new Map<string, number>(); for (const { term, points } of ledgerOf(plan, request, table.judgement)) m.set(term, (m.get(term) ?? 0) + points); return m; };
+    const a = sumOf(right), b = sumOf(plans[0]!);
+    const diff = [...new Set([...a.keys(), ...b.keys()])].map((t) => [t, ((a.get(t) ?? 0) - (b.get(t) ?? 0)) / 1000] as const).filter(([, d]) => Math.abs(d) > 0.05).sort((x, y) => y[1] - x[1]);
+    console.log(`  chosen costs ${((right.points - plans[0]!.points) / 1000).toFixed(2)} more: ` + diff.map(([t, d]) => `${t} ${d.toFixed(2)}`).join(", "));
+  }
+}
 if (what === "fit") {
   const start = { ...(USUAL_WEIGHTS as W), ...changes(rest[0] ?? "") };
   const opts = JSON.parse(rest[1] ?? "{}") as object;

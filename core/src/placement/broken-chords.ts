@@ -22,6 +22,7 @@ export function brokenChords(
   bars: readonly Bar[],
   neck: Neck,
   placesOf: (note: PitchedNote) => readonly Place[],
+  pedals: ReadonlySet<number> = new Set(),
 ): ReadonlyMap<string, number> {
   const chords = new Map<string, number>();
   let count = 0;
@@ -43,6 +44,8 @@ export function brokenChords(
         close();
         continue;
       }
+      // What returns on its open string is no note of a chord, and parts none.
+      if (pedals.has(heightOf(note))) continue;
       const last = run.at(-1);
       const step = last && Math.abs(heightOf(note) - heightOf(last));
       const isLeap = step === undefined || step === 0 || step >= LEAP;

@@ -1,6 +1,7 @@
 import type { Column } from "./hand-table";
 import { CODES_A_STRING, stringOfCode } from "./grip";
 import type { HandTask } from "./hand-task";
+import { isBarred } from "./slide-bar";
 import { ECHO_TERMS, type EchoTerm } from "./terms";
 import { inPoints, type Weights } from "./weights";
 
@@ -40,7 +41,8 @@ export function echoesOf(moments: readonly HandTask[]): readonly (readonly Echo[
     const sound = soundOf(moment);
     const from = lastWith.get(sound);
     lastWith.set(sound, index);
-    if (from !== undefined && index - from < ECHO_REACH) {
+    // A slid note in unison with an open string is meant.
+    if (from !== undefined && index - from < ECHO_REACH && !isBarred(moment.notes)) {
       echoes.push({ term: "pitchElsewhere", from });
     }
     const { repeat, motif } = likeness.at(index);
@@ -168,12 +170,12 @@ function heldWith(moments: readonly HandTask[], index: number): readonly number[
   return found;
 }
 
-/** Pitches that stand by themselves again and again, and below all that stands around them. */
+/** Pitches that stand by themselves again and again: below all that stands around them, or on open strings. */
 function pedalPitches(moments: readonly HandTask[]): ReadonlySet<number> {
   const count = new Map<number, number>();
   for (const moment of moments) {
     const [note] = moment.notes;
-    if (note?.kind === "pitched" && note.isLowest && moment.notes.length === 1) {
+    if (note?.kind === "pitched" && (note.isLowest || note.isPedal) && moment.notes.length === 1) {
       count.set(note.midi, (count.get(note.midi) ?? 0) + 1);
     }
   }

@@ -9,6 +9,7 @@ import type { LinkKind } from "../score/technique";
 import { barSound } from "../sounding/bar-sound";
 import type { NoteStrings } from "../sounding/note-strings";
 import { brokenChords } from "./broken-chords";
+import { pedalsIn } from "./open-pedal";
 import type { Bond, Bonding, PlacingNote } from "./hand-task";
 
 /** A note of a moment with where it comes from. */
@@ -37,6 +38,12 @@ export interface LineMoment {
   readonly isAfterRest: boolean;
 }
 
+export interface LineSound {
+  readonly moments: readonly LineMoment[];
+  /** Pitches of open strings that come again and again between other notes. */
+  readonly pedals: ReadonlySet<number>;
+}
+
 /** Which of its pitch's places a note may have, the same list where it may have all; and whether it has only one by decision. */
 export type Allow = (
   note: PitchedNote,
@@ -54,14 +61,16 @@ export function lineMoments(
   neck: Neck,
   secondsPerWhole: (bar: BarIndex) => number,
   allow: Allow,
-): readonly LineMoment[] {
+): LineSound {
   const moments: LineMoment[] = [];
   const allPlaces = rememberedPlaces(neck);
   const placesOf = rememberedChoices(allPlaces, allow);
   // A chord is one by its sound, whatever is pinned.
-  const chords = brokenChords(bars, neck, allPlaces);
+  const pedals = pedalsIn(bars, neck);
+  const chords = brokenChords(bars, neck, allPlaces, pedals);
   const strings: NoteStrings = {
     of: (note) => (note.kind === "dead" ? [note.string] : placesOf(note).strings),
+    yields: isStepBetween,
   };
   let gap = 0;
   let isAfterRest = false;
@@ -87,7 +96,15 @@ export function lineMoments(
     }
     gap += seconds * toNumber(subtract(sound.length, at));
   }
-  return moments;
+  return { moments, pedals };
+}
+
+/** A tune that rings moves on by steps: nobody asks that two notes of it ring into each other. */
+const STEP = 2;
+
+function isStepBetween(ringing: Note, beginning: Note): boolean {
+  if (ringing.kind === "dead" || beginning.kind === "dead") return false;
+  return Math.abs(midiOf(ringing.pitch) - midiOf(beginning.pitch)) <= STEP;
 }
 
 /** How long a grace leaves the hand, whatever it is written as. */

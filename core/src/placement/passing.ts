@@ -1,3 +1,4 @@
+import { isBarred } from "./slide-bar";
 import type { Bonding, HandTask, PlacingNote } from "./hand-task";
 
 /** What time leaves for a shift, in steps of a tenth: 1 at a quarter of a second, dearer in less. */
@@ -33,7 +34,7 @@ export function passing(before: HandTask, after: HandTask): Passing {
   return {
     bonds,
     // What moves in parallel takes its pitches along.
-    same: parallel ? [] : same,
+    same: parallel || isBarred(after.notes) ? [] : same,
     parallel,
     step: stepBetween(before, after),
     isLegato: bonds.some(({ kind }) => kind === "legato"),

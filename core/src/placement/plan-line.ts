@@ -118,8 +118,8 @@ function isRuleBroken(
 export function chartOf(request: LineRequest, table: HandTable): LineChart {
   const { neck, weights, withBar } = table.judgement;
   const allow = allowanceOf(request, neck);
-  const all = lineMoments(request.bars, neck, request.secondsPerWhole, allow);
-  const pitches = { lowest: lowestPitch(all), pedals: pedalsIn(all, neck) };
+  const { moments: all, pedals } = lineMoments(request.bars, neck, request.secondsPerWhole, allow);
+  const pitches = { lowest: lowestPitch(all), pedals };
   const unreachable = new Map<string, WhyUnreachable>();
   const at: LineMoment[] = [];
   const notes: (readonly LineNote[])[] = [];
@@ -201,26 +201,6 @@ function lowestPitch(moments: readonly LineMoment[]): Midi | undefined {
     }
   }
   return lowest;
-}
-
-/** How often a pitch comes back at once, with one or two notes in between, until it is a pedal. */
-const RETURNS_OF_A_PEDAL = 3;
-
-/** Pitches of open strings that a line returns to again and again. */
-function pedalsIn(moments: readonly LineMoment[], neck: Neck): ReadonlySet<number> {
-  const last = new Map<number, number>();
-  const returns = new Map<number, number>();
-  for (const [index, { notes }] of moments.entries()) {
-    const begun = notes.filter(({ isHeld }) => !isHeld);
-    const [one, ...more] = begun;
-    if (one?.note.kind !== "pitched" || more.length > 0 || harmonicOf(one.note)) continue;
-    const midi = midiOf(one.note.pitch);
-    if (!neck.openMidi.includes(midi)) continue;
-    const apart = index - (last.get(midi) ?? Number.NEGATIVE_INFINITY);
-    if (apart === 2 || apart === 3) returns.set(midi, (returns.get(midi) ?? 0) + 1);
-    last.set(midi, index);
-  }
-  return new Set([...returns].filter(([, n]) => n >= RETURNS_OF_A_PEDAL).map(([midi]) => midi));
 }
 
 /** What hands cost beside themselves: where the line comes from, what was placed before, wishes. */

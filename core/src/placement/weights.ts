@@ -18,7 +18,7 @@ export function inPoints(weighted: number): number {
 export const BROKEN_RULE_POINTS = 1_000_000;
 
 /** Beyond two frets from a hinted one, per fret. */
-export const HINT_WEIGHT = 1.2;
+export const HINT_WEIGHT = Number(process.env["HW"] ?? 1.2);
 
 /**
  * Weights that agree best with what teachers choose: shifts weigh most, then the height on the

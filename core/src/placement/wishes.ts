@@ -14,8 +14,9 @@ export interface Wishes extends LineWishes {
 
 export const NO_WISHES: Wishes = {};
 
+const MOST_AWAY = Number(process.env["MA"] ?? 99);
 /** A hand reaches so far from the hinted fret without being away from it. */
-const AROUND = 2;
+const AROUND = Number(process.env["AR"] ?? 2);
 
 /** Which places the wishes leave to a note; the same list where they leave all. */
 export function allowedBy(
@@ -65,5 +66,5 @@ export function awayFromHint({ grip }: Hand, around: number, neck: Neck): number
   if (frets.length === 0) return 0;
   const mean = frets.reduce((sum, fret) => sum + fret, 0) / frets.length;
   const beyond = Math.max(0, Math.abs(mean - around) - AROUND);
-  return inPoints(HINT_WEIGHT * beyond);
+  return inPoints(HINT_WEIGHT * Math.min(MOST_AWAY, beyond));
 }

@@ -164,6 +164,9 @@ function leftBy(
   const heights = new Set(begin.map(heightOf));
   const left = kept.filter((one) => {
     if (heights.has(heightOf(one))) return !stop(one, onset, "its-pitch");
+    if (one.rings && begin.some(({ note }) => strings.yields?.(one.note, note))) {
+      return !stop(one, onset, "its-string");
+    }
     if (!isTaken(one, begin, strings)) return true;
     stop(one, onset, "its-string");
     return !one.rings;

@@ -31,7 +31,8 @@ export function heldGrips({ events, line, frames, neck, part }: LineScan): reado
   const seconds = (bar: BarIndex) => wholeSeconds(frames[bar]!.tempoBpm);
   const asWritten = ({ place }: PitchedNote, places: readonly Place[]) =>
     place ? { places: [place], isFixed: true } : { places, isFixed: false };
-  return lineMoments(line.bars, neck, seconds, asWritten).flatMap(({ notes }): HeldGrip[] => {
+  const { moments } = lineMoments(line.bars, neck, seconds, asWritten);
+  return moments.flatMap(({ notes }): HeldGrip[] => {
     const fresh = notes.filter(({ isHeld }) => !isHeld).map(({ note }) => note);
     const placed = notes.flatMap(({ note }) => {
       const hold = holdOf(note, neck);
