@@ -69,12 +69,18 @@ function barWayMm(from: number, to: number, { scaleLengthMm }: Neck): number {
 /** The fret from which changing between open and fretted notes is dearer, counted from the nut. */
 export const UP_THE_NECK = 7;
 
+/** To an open string and from it the hand does not move, only the pick: the next string is as near. */
+function leavesOpenString(a: Grip, b: Grip): boolean {
+  const isOpenNote = ({ holds }: Grip) => holds.length === 1 && isOpen(holds[0]!);
+  return (isOpenNote(a) && b.holds.length > 1) || (isOpenNote(b) && a.holds.length > 1);
+}
+
 /** From here on an open string among fretted chords stands out, counted from the nut. */
 const OPEN_CHORDS_TO = 5;
 
 /** Between single notes, and from the edge of one chord to the next one's. */
 export function stringTerms({ grip: a }: Hand, b: Hand, weights: Weights, sink: Sink): void {
-  const apart = stringsApart(a, b.grip);
+  const apart = stringsApart(a, b.grip) - (leavesOpenString(a, b.grip) ? 1 : 0);
   if (apart > 0) sink("crossing", inPoints(weights.crossing * apart));
   if (apart > 1) sink("skip", inPoints(weights.skip * (apart - 1)));
   if (a.holds.length > 1 || b.grip.holds.length > 1) {
@@ -88,6 +94,7 @@ export function stringTerms({ grip: a }: Hand, b: Hand, weights: Weights, sink: 
   if (a.holds[0]!.string !== b.grip.holds[0]!.string && isFretted(a.holds[0]!) && isFretted(b.grip.holds[0]!)) {
     sink("stringChanged", inPoints(weights.stringChanged));
   }
+  if (b.isBar) return;
   const before = a.holds[0]!.fret;
   const after = b.grip.holds[0]!.fret;
   if (before === undefined || after === undefined || (before === 0) === (after === 0)) return;
