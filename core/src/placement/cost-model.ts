@@ -37,7 +37,7 @@ export function holdTerms(hand: Hand, moment: HandTask, by: Judgement, sink: Sin
     barTerms(hand, moment, by, put);
     return;
   }
-  const isKnown = isKnownShape(grip, neck.capo.fret);
+  const isKnown = isKnownShape(grip, neck.capo.fret) || grip.holds.filter(isFretted).length < 2;
   const isShape = sounding.length > 2 && isKnown;
   const up = indexFret === undefined ? 0 : Math.max(0, indexFret - neck.capo.fret - NEAR_THE_NUT);
   const isOpenShape =
@@ -50,7 +50,7 @@ export function holdTerms(hand: Hand, moment: HandTask, by: Judgement, sink: Sin
     put("fingers", used.size / 4);
     put("barre", barresIn(hand) / 4);
     // In a shape that hands know every finger has its place.
-    if (used.has(4) && !isShape) put("littleFinger", 1);
+    if (used.has(4) && !isShape && !isOctave(hand, moment)) put("littleFinger", 1);
     // An open chord lies where it lies.
     if (!isOpenShape) heightTerms(grip, by, put);
     if (!isOpenShape && indexFret !== undefined && boxes.length > 0) {
@@ -65,10 +65,18 @@ export function holdTerms(hand: Hand, moment: HandTask, by: Judgement, sink: Sin
   }
   if (!isKnown) put("unknownShape", 1);
   if (sounding.length > 1) {
-    put("innerMute", grip.thickest - grip.thinnest + 1 - grip.holds.length);
+    const silent = grip.thickest - grip.thinnest + 1 - grip.holds.length;
+    // The first finger damps the one string inside an octave.
+    put("innerMute", silent === 1 && isOctave(hand, moment) ? 0 : silent);
   }
   openTerms(hand, moment, { isOpenShape, up }, put);
   if (sounding.length === 1) put("thickString", (sounding[0]!.string - 1) / (strings - 1));
+}
+
+function isOctave({ grip }: Hand, { notes }: HandTask): boolean {
+  const [one, other] = notes;
+  if (notes.length !== 2 || one?.kind !== "pitched" || other?.kind !== "pitched") return false;
+  return other.midi - one.midi === 12 && grip.thickest - grip.thinnest === 2;
 }
 
 /** A bar needs no fingers and makes no shapes; strings it passes over silently have to be muted. */
@@ -99,7 +107,7 @@ function heightTerms(grip: Grip, { neck, wound, centre }: Judgement, put: Put): 
   const fromCapo = mean - neck.capo.fret;
   put("height", fromCapo / 12);
   put("offCentre", Math.abs(fromCapo - centre) / 7);
-  if (fromCapo <= centre - 3) put("low", 1);
+  if (fromCapo <= centre - 3 && fretted.length === 1) put("low", 1);
   put("high", Math.max(0, mean - 12) / 5);
   const highWound = fretted
     .filter(({ string }) => wound[string - 1])
@@ -138,7 +146,8 @@ function openTerms(
   put("pedalFretted", closed);
   const share = others / notes.length;
   if (isOpenShape) put("openShape", share + lowest / notes.length);
-  if (up > 0 || notes.length === 1) put("open", share);
+  if (up > 0) put("open", share);
+  else if (notes.length === 1) put("openAtNut", share);
   put("openUpTheNeck", share * Math.min(1, up / 2));
 }
 

@@ -19,7 +19,7 @@ function boxesOf({ tonic, mode }: Key, neck: Neck): readonly number[] {
   const strings = neck.openMidi.length;
   const root = chromaOf(tonic);
   const fingers = mode === "minor" ? [root] : [root - 3, root - 1];
-  const boxes = [strings, strings - 1].flatMap((string) =>
+  const boxes = [strings].flatMap((string) =>
     fingers.flatMap((chroma) => {
       const first = (((chroma - neck.openMidi[string - 1]!) % 12) + 12) % 12;
       const nut = neck.openOffsets[string - 1]!;

@@ -108,7 +108,7 @@ export function stringTerms({ grip: a }: Hand, b: Hand, weights: Weights, sink: 
 export function keepTerms(
   { grip: a }: Hand,
   { grip: b }: Hand,
-  { bonds, same, parallel, step }: Passing,
+  { bonds, same, parallel, areChords, step }: Passing,
   weights: Weights,
   sink: Sink,
 ): void {
@@ -123,7 +123,7 @@ export function keepTerms(
   if (step === 1 && a.holds[0]!.string !== b.holds[0]!.string && isFretted(a.holds[0]!) && isFretted(b.holds[0]!)) {
     sink("semitoneAcross", inPoints(weights.semitoneAcross));
   }
-  if (parallel !== undefined && a.holds[0]!.string !== b.holds[0]!.string) {
+  if (areChords && a.holds[0]!.string !== b.holds[0]!.string) {
     sink("chordAcross", inPoints(weights.chordAcross));
   }
   if (parallel === "exactly" && !isShapeKept(a.holds, b.holds)) {

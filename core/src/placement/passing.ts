@@ -14,6 +14,8 @@ export interface Passing {
   readonly same: readonly (readonly [before: number, after: number])[];
   /** How a chord moves on: all its notes alike, or nearly so, as sixths and thirds of a key do. */
   readonly parallel: "exactly" | "nearly" | undefined;
+  /** Whether both are chords, of as many notes. */
+  readonly areChords: boolean;
   /** Of two single notes: how many semitones lie between them. */
   readonly step: number | undefined;
   readonly isLegato: boolean;
@@ -36,6 +38,7 @@ export function passing(before: HandTask, after: HandTask): Passing {
     // What moves in parallel takes its pitches along.
     same: parallel || isBarred(after.notes) ? [] : same,
     parallel,
+    areChords: after.notes.length > 1 && after.notes.length === before.notes.length,
     step: stepBetween(before, after),
     isLegato: bonds.some(({ kind }) => kind === "legato"),
     isSlide: bonds.some(({ kind }) => kind === "slide"),
@@ -45,8 +48,8 @@ export function passing(before: HandTask, after: HandTask): Passing {
 }
 
 /** Whether anything of the two moments asks to be kept together. */
-export function hasKeepTerms({ bonds, same, parallel, step }: Passing): boolean {
-  return bonds.length > 0 || same.length > 0 || parallel !== undefined || step === 1;
+export function hasKeepTerms({ bonds, same, areChords, step }: Passing): boolean {
+  return bonds.length > 0 || same.length > 0 || areChords || step === 1;
 }
 
 function stepBetween(before: HandTask, after: HandTask): number | undefined {

@@ -119,7 +119,10 @@ export function chartOf(request: LineRequest, table: HandTable): LineChart {
   const { neck, weights, withBar } = table.judgement;
   const allow = allowanceOf(request, neck);
   const { moments: all, pedals } = lineMoments(request.bars, neck, request.secondsPerWhole, allow);
-  const pitches = { lowest: lowestPitch(all), pedals };
+  const lowest = lowestPitch(all);
+  // On another string than the thickest one the lowest note is open no more often than any other.
+  const isOpenBass = lowest === Math.min(...neck.openMidi);
+  const pitches = { lowest: isOpenBass ? lowest : undefined, pedals };
   const unreachable = new Map<string, WhyUnreachable>();
   const at: LineMoment[] = [];
   const notes: (readonly LineNote[])[] = [];

@@ -15,6 +15,7 @@ type HoldTerm =
   | "veryHigh"
   | "openLowest"
   | "open"
+  | "openAtNut"
   | "openUpTheNeck"
   | "openShape"
   | "offTheBox"
