@@ -261,6 +261,7 @@ export function isBroken(
       for (let at = from + 1; at < index; at++) {
         if (columns[at]!.codes[chosenAt(trail, at)]![0]! % CODES_A_STRING !== 0) return false;
       }
+      if (codes[0]! % CODES_A_STRING === 0 || before[0]! % CODES_A_STRING === 0) return false;
       return stringOfCode(codes[0]!) !== stringOfCode(before[0]!);
     }
   }

@@ -32,7 +32,7 @@ function boxesOf({ tonic, mode }: Key, neck: Neck): readonly number[] {
 
 /** Riffs of a guitar centre on its 7th fret; lines of a bass lie lower, where its frets are wide. */
 const CENTRE = 7;
-const CENTRE_OF_BASS = 3;
+const CENTRE_OF_BASS = 5;
 /** Necks from here on are a bass's, in mm. */
 const BASS_SCALE_MM = 760;
 
@@ -57,7 +57,7 @@ export function judgementOf(
     wound,
     centre: centreOf(neck),
     withBar: kind === "slide",
-    boxes: key ? boxesOf(key, neck) : [],
+    boxes: key && kind !== "bass" ? boxesOf(key, neck) : [],
     player: profile.player,
     weights: profile.weights,
   };

@@ -75,11 +75,16 @@ function leavesOpenString(a: Grip, b: Grip): boolean {
   return (isOpenNote(a) && b.holds.length > 1) || (isOpenNote(b) && a.holds.length > 1);
 }
 
+/** Up to here the first finger is near the nut, counted from it. */
+const NUT_HAND = 2;
+
 /** From here on an open string among fretted chords stands out, counted from the nut. */
 const OPEN_CHORDS_TO = 5;
 
 /** Between single notes, and from the edge of one chord to the next one's. */
 export function stringTerms({ grip: a }: Hand, b: Hand, weights: Weights, sink: Sink): void {
+  // Under a bar the strings lie side by side.
+  if (b.isBar) return;
   const apart = stringsApart(a, b.grip) - (leavesOpenString(a, b.grip) ? 1 : 0);
   if (apart > 0) sink("crossing", inPoints(weights.crossing * apart));
   if (apart > 1) sink("skip", inPoints(weights.skip * (apart - 1)));
@@ -94,10 +99,12 @@ export function stringTerms({ grip: a }: Hand, b: Hand, weights: Weights, sink: 
   if (a.holds[0]!.string !== b.grip.holds[0]!.string && isFretted(a.holds[0]!) && isFretted(b.grip.holds[0]!)) {
     sink("stringChanged", inPoints(weights.stringChanged));
   }
-  if (b.isBar) return;
   const before = a.holds[0]!.fret;
   const after = b.grip.holds[0]!.fret;
   if (before === undefined || after === undefined || (before === 0) === (after === 0)) return;
+  // On one string that is what pull-offs do; near the nut open strings are notes as all others.
+  if (a.holds[0]!.string === b.grip.holds[0]!.string) return;
+  if ((b.indexFret ?? 0) <= NUT_HAND) return;
   sink("openAndFretted", inPoints(weights.openAndFretted));
   if ((b.indexFret ?? 0) >= UP_THE_NECK) {
     sink("openAndFrettedUp", inPoints(weights.openAndFrettedUp));
@@ -117,13 +124,15 @@ export function keepTerms(
   }
   for (const [before, after] of same) {
     if (placeCode(a.holds[before]!) === placeCode(b.holds[after]!)) continue;
-    sink("samePitchMoved", inPoints(weights.samePitchMoved));
+    const isOne = a.holds.length === 1 && b.holds.length === 1;
+    const term = isOne || same.length === b.holds.length ? "samePitchMoved" : "commonToneMoved";
+    sink(term, inPoints(weights[term]));
     break;
   }
   if (step === 1 && a.holds[0]!.string !== b.holds[0]!.string && isFretted(a.holds[0]!) && isFretted(b.holds[0]!)) {
     sink("semitoneAcross", inPoints(weights.semitoneAcross));
   }
-  if (areChords && a.holds[0]!.string !== b.holds[0]!.string) {
+  if (areChords && b.holds.some(({ string }, index) => string !== a.holds[index]!.string)) {
     sink("chordAcross", inPoints(weights.chordAcross));
   }
   if (parallel === "exactly" && !isShapeKept(a.holds, b.holds)) {
@@ -157,7 +166,7 @@ function isShapeKept(before: readonly Hold[], after: readonly Hold[]): boolean {
   const frets = fromNutOf(after[0]!) - fromNutOf(before[0]!);
   return after.every((hold, index) => {
     const other = before[index]!;
-    if (isFretted(hold) !== isFretted(other)) return false;
+    if (strings !== 0 && isFretted(hold) !== isFretted(other)) return false;
     return hold.string - other.string === strings && fromNutOf(hold) - fromNutOf(other) === frets;
   });
 }

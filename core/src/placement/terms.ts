@@ -36,6 +36,7 @@ type MoveTerm =
   | "crossing"
   | "skip"
   | "samePitchMoved"
+  | "commonToneMoved"
   | "shiftUnderLegato"
   | "shapeChanged"
   | "openAndFretted"

@@ -55,6 +55,7 @@ export const USUAL_WEIGHTS: Weights = {
   crossing: 0.34,
   skip: 0.36,
   samePitchMoved: 2.5,
+  commonToneMoved: 0.8,
   shiftUnderLegato: 3.35,
   shapeChanged: 4,
   openAndFretted: 0.23,
