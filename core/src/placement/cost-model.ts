@@ -19,6 +19,7 @@ export interface Judgement {
   readonly withBar: boolean;
   /** Frets (from the nut) where the first finger lies in a box of the key; empty without a key. */
   readonly boxes: readonly number[];
+  readonly sideBoxes: readonly number[];
 }
 
 /**
@@ -54,7 +55,7 @@ export function holdTerms(hand: Hand, moment: HandTask, by: Judgement, sink: Sin
     // An open chord lies where it lies.
     if (!isOpenShape) heightTerms(grip, by, put);
     if (!isOpenShape && indexFret !== undefined && boxes.length > 0) {
-      const away = Math.min(...boxes.map((box) => Math.abs(box - indexFret)));
+      const away = Math.min(...boxes.map((box) => Math.abs(box - indexFret)), ...by.sideBoxes.map((box) => Math.abs(box - indexFret) + SIDE_BOX));
       put("offTheBox", Math.min(3, away) / 3);
     }
     for (const [index, note] of moment.notes.entries()) {
@@ -98,6 +99,8 @@ function barresIn({ fingers }: Hand): number {
   return [...times.values()].filter((strings) => strings > 1).length;
 }
 
+/** A box of the fifth string counts as so many frets further away. */
+const SIDE_BOX = 1;
 type Put = (term: keyof Weights, amount: number) => void;
 
 /** Frets count from the capo, as the hand sees them; how high is too high counts from the nut. */

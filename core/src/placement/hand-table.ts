@@ -2,7 +2,7 @@ import { addUp, holdTerms, type Judgement } from "./cost-model";
 import { handsFor, widestGripMm } from "./fingering";
 import { fromNutOf, gripOf, gripsOf, placeCode, type Grip, type Hand } from "./grip";
 import type { HandTask, PlacingNote } from "./hand-task";
-import { keepTerms, shiftTerms, stringTerms, UP_THE_NECK } from "./move-terms";
+import { keepTerms, OPEN_CHORDS_TO, shiftTerms, stringTerms, UP_THE_NECK } from "./move-terms";
 import { hasKeepTerms, haste, passing, type Passing } from "./passing";
 import { barHandsFor, isBarred } from "./slide-bar";
 import type { Sink } from "./terms";
@@ -59,7 +59,7 @@ export class HandTable {
       codes: hands.map(({ grip }) => grip.holds.map(placeCode)),
       shiftKinds: kindsBy(hands, shiftKey),
       stringKinds: kindsBy(hands, stringKey),
-      gripKinds: kindsBy(hands, ({ grip }) => grip),
+      gripKinds: kindsBy(hands, gripKey),
     };
     if (this.columns.size >= MOST_REMEMBERED) this.columns.clear();
     const leavesHandAlone = hands.some(({ grip }) => !grip.fretted);
@@ -123,6 +123,11 @@ function shiftKey({ indexFret, grip, isBar, barFret }: Hand): unknown {
 
 /** Stands for a hand that has not been on the neck yet. */
 const NOWHERE = 99;
+
+/** Of a grip the first finger matters to what is kept only where it is near the nut, or not. */
+function gripKey({ grip, indexFret }: Hand): unknown {
+  return (indexFret ?? 0) >= OPEN_CHORDS_TO ? grip.holds : grip;
+}
 
 function stringKey({ grip, indexFret }: Hand): number {
   const isOpenNote = grip.holds.some(({ fret }) => fret === 0);

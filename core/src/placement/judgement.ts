@@ -15,11 +15,11 @@ const FIRST_WOUND_STRING = 4;
  * minor), and a fret below the tonic of a major key, on either of the two thickest strings. Counted
  * from the nut. Where that is the open string, the box lies over the first frets.
  */
-function boxesOf({ tonic, mode }: Key, neck: Neck): readonly number[] {
+function boxesOf({ tonic, mode }: Key, neck: Neck, order: number): readonly number[] {
   const strings = neck.openMidi.length;
   const root = chromaOf(tonic);
   const fingers = mode === "minor" ? [root] : [root - 3, root - 1];
-  const boxes = [strings].flatMap((string) =>
+  const boxes = [strings - order].flatMap((string) =>
     fingers.flatMap((chroma) => {
       const first = (((chroma - neck.openMidi[string - 1]!) % 12) + 12) % 12;
       const nut = neck.openOffsets[string - 1]!;
@@ -57,7 +57,8 @@ export function judgementOf(
     wound,
     centre: centreOf(neck),
     withBar: kind === "slide",
-    boxes: key && kind !== "bass" ? boxesOf(key, neck) : [],
+    boxes: key && kind !== "bass" ? boxesOf(key, neck, 0) : [],
+    sideBoxes: key && kind !== "bass" ? boxesOf(key, neck, 1) : [],
     player: profile.player,
     weights: profile.weights,
   };
@@ -72,6 +73,7 @@ function plainJudgement(neck: Neck, profile: Profile = USUAL_PROFILE): Judgement
     centre: centreOf(neck),
     withBar: false,
     boxes: [],
+    sideBoxes: [],
     player: profile.player,
     weights: profile.weights,
   };

@@ -79,7 +79,7 @@ function leavesOpenString(a: Grip, b: Grip): boolean {
 const NUT_HAND = 2;
 
 /** From here on an open string among fretted chords stands out, counted from the nut. */
-const OPEN_CHORDS_TO = 5;
+export const OPEN_CHORDS_TO = 5;
 
 /** Between single notes, and from the edge of one chord to the next one's. */
 export function stringTerms({ grip: a }: Hand, b: Hand, weights: Weights, sink: Sink): void {
@@ -88,22 +88,14 @@ export function stringTerms({ grip: a }: Hand, b: Hand, weights: Weights, sink: 
   const apart = stringsApart(a, b.grip) - (leavesOpenString(a, b.grip) ? 1 : 0);
   if (apart > 0) sink("crossing", inPoints(weights.crossing * apart));
   if (apart > 1) sink("skip", inPoints(weights.skip * (apart - 1)));
-  if (a.holds.length > 1 || b.grip.holds.length > 1) {
-    if (a.holds.length < 2 || b.grip.holds.length < 2) return;
-    if (a.holds.some(isOpen) === b.grip.holds.some(isOpen)) return;
-    if ((b.indexFret ?? 0) >= OPEN_CHORDS_TO) {
-      sink("openAmongChords", inPoints(weights.openAmongChords));
-    }
-    return;
-  }
+  if (a.holds.length > 1 || b.grip.holds.length > 1) return;
   if (a.holds[0]!.string !== b.grip.holds[0]!.string && isFretted(a.holds[0]!) && isFretted(b.grip.holds[0]!)) {
     sink("stringChanged", inPoints(weights.stringChanged));
   }
   const before = a.holds[0]!.fret;
   const after = b.grip.holds[0]!.fret;
   if (before === undefined || after === undefined || (before === 0) === (after === 0)) return;
-  // On one string that is what pull-offs do; near the nut open strings are notes as all others.
-  if (a.holds[0]!.string === b.grip.holds[0]!.string) return;
+  // Near the nut open strings are notes as all others.
   if ((b.indexFret ?? 0) <= NUT_HAND) return;
   sink("openAndFretted", inPoints(weights.openAndFretted));
   if ((b.indexFret ?? 0) >= UP_THE_NECK) {
@@ -114,7 +106,7 @@ export function stringTerms({ grip: a }: Hand, b: Hand, weights: Weights, sink: 
 /** Bonds, pitches that come again at once, chords that move in parallel. */
 export function keepTerms(
   { grip: a }: Hand,
-  { grip: b }: Hand,
+  { grip: b, indexFret }: Hand,
   { bonds, same, parallel, areChords, step }: Passing,
   weights: Weights,
   sink: Sink,
@@ -131,6 +123,9 @@ export function keepTerms(
   }
   if (step === 1 && a.holds[0]!.string !== b.holds[0]!.string && isFretted(a.holds[0]!) && isFretted(b.holds[0]!)) {
     sink("semitoneAcross", inPoints(weights.semitoneAcross));
+  }
+  if (areChords && a.holds.some(isOpen) !== b.holds.some(isOpen) && (indexFret ?? 0) >= OPEN_CHORDS_TO) {
+    sink("openAmongChords", inPoints(weights.openAmongChords));
   }
   if (areChords && b.holds.some(({ string }, index) => string !== a.holds[index]!.string)) {
     sink("chordAcross", inPoints(weights.chordAcross));

@@ -38,13 +38,18 @@ export function passing(before: HandTask, after: HandTask): Passing {
     // What moves in parallel takes its pitches along.
     same: parallel || isBarred(after.notes) ? [] : same,
     parallel,
-    areChords: after.notes.length > 1 && after.notes.length === before.notes.length,
+    areChords: isChord(before) && isChord(after) && after.notes.length === before.notes.length,
     step: stepBetween(before, after),
     isLegato: bonds.some(({ kind }) => kind === "legato"),
     isSlide: bonds.some(({ kind }) => kind === "slide"),
     hurry: haste(after.gapSeconds),
     hurryAfterOpen: haste(after.gapSeconds + before.gapSeconds),
   };
+}
+
+/** Whether several notes begin at once, and none is held on. */
+function isChord({ notes }: HandTask): boolean {
+  return notes.length > 1 && notes.every((note) => note.kind === "dead" || !note.isHeld);
 }
 
 /** Whether anything of the two moments asks to be kept together. */
