@@ -146,6 +146,7 @@ if (what === "eval") {
   const modes = (rest[1]?.split(",") ?? ["none", "of three"]) as Mode[];
   const r = evaluate(w, modes);
   for (const mode of modes) console.log(mode, total(r[mode]!));
+  if (rest[2] === "each") for (const m of modes) for (const [id, x] of Object.entries(r[m]!)) console.log(m, id, x.right, truthOf(kinds.get(id)!).flat().length, x.whole ? "whole" : "");
   if (rest[2] === "kinds") {
     for (const kind of [...new Set(phrases.map((p) => p.kind))].sort()) {
       console.log(kind.padEnd(18), modes.map((m) => total(Object.fromEntries(Object.entries(r[m]!).filter(([id]) => kinds.get(id)!.kind === kind))).padStart(12)).join(""));

@@ -1,6 +1,7 @@
 import type { Column } from "./hand-table";
 import { CODES_A_STRING, stringOfCode } from "./grip";
 import type { HandTask } from "./hand-task";
+import { chordKey, heightOf, shapeOf } from "./likeness";
 import { isBarred } from "./slide-bar";
 import { ECHO_TERMS, type EchoTerm } from "./terms";
 import { inPoints, type Weights } from "./weights";
@@ -16,17 +17,21 @@ export type Echo =
   /** A repeat is placed alike. */
   | { readonly term: "repeatMoved"; readonly from: number }
   /** Four single notes that come again at another pitch go as many strings and frets on, all alike. */
-  | { readonly term: "motifReshaped"; readonly from: number }
+  | { readonly term: "motifReshaped"; readonly from: number; readonly keepsStrings: boolean }
   /** A pedal on an open string does not make the line change strings. */
   | { readonly term: "pedal"; readonly from: number }
   /** Two notes of a chord that is broken can be held together. */
   | { readonly term: "chordLetGo"; readonly from: number }
   /** A chord that comes again at another pitch lies on the same strings in the same shape. */
-  | { readonly term: "shapeElsewhere"; readonly from: number };
+  | { readonly term: "shapeElsewhere"; readonly from: number }
+  /** A phrase that comes again at another pitch goes on from place to place as it did before. */
+  | { readonly term: "shapeCarried"; readonly from: number; readonly by: number };
 
 export const ECHO_REACH = 128;
 const SHORTEST_REPEAT = 4;
 const MOTIF = 4;
+/** A motif that comes again no further than so many semitones away stays on its strings. */
+const ON_THE_SAME_STRINGS = 3;
 /** Neighbours of a line that a pedal may stand between, in semitones. */
 const NEXT_TO_EACH_OTHER = 4;
 
@@ -48,7 +53,9 @@ export function echoesOf(moments: readonly HandTask[]): readonly (readonly Echo[
     const { repeat, motif } = likeness.at(index);
     if (repeat !== undefined) echoes.push({ term: "repeatMoved", from: index - repeat });
     if (motif !== undefined && isMelodic(moments, index)) {
-      echoes.push({ term: "motifReshaped", from: index - motif });
+      const lift = heightOf(moment.notes) - heightOf(moments[index - motif]!.notes);
+      const keepsStrings = Math.abs(lift) <= ON_THE_SAME_STRINGS;
+      echoes.push({ term: "motifReshaped", from: index - motif, keepsStrings });
     }
     const pedal = beforePedal(moments, index, pedals);
     if (pedal !== undefined) echoes.push({ term: "pedal", from: pedal });
@@ -115,14 +122,6 @@ class Likeness {
   }
 }
 
-/** Equal for moments of the same intervals in the same time, whatever their height. */
-function chordKey({ notes, gapSeconds }: HandTask, height: number): string {
-  const above = notes.map((note) =>
-    note.kind === "dead" ? "x" : `${note.midi - height}${note.isHarmonic ? "h" : ""}`,
-  );
-  return `${above.join()} ${gapSeconds.toFixed(3)}`;
-}
-
 function isMelodic(moments: readonly HandTask[], index: number): boolean {
   for (let at = index - MOTIF + 1; at <= index; at++) {
     const { notes } = moments[at]!;
@@ -134,19 +133,6 @@ function isMelodic(moments: readonly HandTask[], index: number): boolean {
 function singlePitch(moment: HandTask | undefined): number | undefined {
   const [note, ...more] = moment?.notes ?? [];
   return note?.kind === "pitched" && more.length === 0 ? note.midi : undefined;
-}
-
-/** The intervals of a chord, whatever its height; undefined for single notes and dead strokes. */
-function shapeOf({ notes }: HandTask): string | undefined {
-  if (notes.length < 2) return undefined;
-  const [lowest] = notes;
-  if (lowest?.kind !== "pitched") return undefined;
-  const above: number[] = [];
-  for (const note of notes) {
-    if (note.kind !== "pitched") return undefined;
-    above.push(note.midi - lowest.midi);
-  }
-  return above.join();
 }
 
 function chordNote(moment: HandTask | undefined) {
@@ -239,6 +225,8 @@ export function isBroken(
   const codes = columns[index]!.codes[hand]!;
   const before = columns[from]!.codes[chosenAt(trail, from)]!;
   switch (echo.term) {
+    case "shapeCarried":
+      return codes[0]! - before[0]! !== echo.by;
     case "chordLetGo":
       return !isHeldTogether(codes[0]!, before[0]!);
     case "shapeElsewhere": {
@@ -250,6 +238,7 @@ export function isBroken(
       return !isSamePlaces(codes, before);
     case "motifReshaped": {
       const lift = codes[0]! - before[0]!;
+      if (echo.keepsStrings && stringOfCode(codes[0]!) !== stringOfCode(before[0]!)) return true;
       for (let back = 1; back < MOTIF; back++) {
         const own = columns[index - back]!.codes[chosenAt(trail, index - back)]!;
         const other = columns[from - back]!.codes[chosenAt(trail, from - back)]!;

@@ -13,6 +13,7 @@ import {
 } from "../score/song";
 import { HandTable } from "./hand-table";
 import { judgementOf } from "./judgement";
+import { Carried } from "./carried";
 import { KnownBars } from "./known-bars";
 import {
   placePhrases,
@@ -131,12 +132,14 @@ export function lineRequest(
     bars: more.bars ?? line?.bars ?? [],
   };
   const known = new KnownBars();
+  const carried = new Carried();
   let last: PlannedHand | undefined;
   for (const before of linesOfPart(song, part.id)) {
     if (before.phraseId === phraseId) break;
     const { bars } = before;
     const plan = planAsItStands(phraseRequest(song, before.phraseId, before, table), table);
     known.learn(bars, plan.moments);
+    carried.learn(plan.moments);
     last = plan.moments.at(-1) ?? last;
   }
   const { bars, secondsPerWhole, wishes } = phraseRequest(song, phraseId, version, table);
@@ -145,7 +148,7 @@ export function lineRequest(
     secondsPerWhole: secondsPerWhole ?? usualSecondsPerWhole,
     scope: more.scope ?? "unpinned",
     wishes: more.wishes ?? wishes ?? NO_WISHES,
-    after: { last, known },
+    after: { last, known, carried },
     ...(more.onlyBar !== undefined && { onlyBar: more.onlyBar }),
   };
 }

@@ -5,6 +5,7 @@ import { eventsOf, type Bar } from "../score/bar";
 import { harmonicOf, notesOf, type PitchedNote } from "../score/event";
 import { knownTerms, type KnownBars } from "./known-bars";
 import { addUp } from "./cost-model";
+import type { Carried } from "./carried";
 import { moveTerms } from "./move-terms";
 import { passing } from "./passing";
 import { echoesOf, type Echo } from "./echoes";
@@ -62,7 +63,11 @@ export interface LineRequest {
   /** The only bar (its index) whose notes may move; all may where it is left out. */
   readonly onlyBar?: BarIndex;
   /** Where the hand comes from, and how bars that sound alike were placed before. */
-  readonly after?: { readonly last: PlannedHand | undefined; readonly known: KnownBars };
+  readonly after?: {
+    readonly last: PlannedHand | undefined;
+    readonly known: KnownBars;
+    readonly carried?: Carried;
+  };
 }
 
 /** A line worked out as far as the search needs it. */
@@ -130,7 +135,7 @@ export function chartOf(request: LineRequest, table: HandTable): LineChart {
   const columns: Column[] = [];
   const steps: (Steps | undefined)[] = [];
   const last = request.after?.last;
-  let staying: readonly (number | undefined)[] = [last?.hand.indexFret];
+  let staying: readonly (number | undefined)[] = [undefined];
   let lostGap = 0;
   for (const one of all) {
     const before = notes.at(-1) ?? last?.notes ?? [];
@@ -155,8 +160,8 @@ export function chartOf(request: LineRequest, table: HandTable): LineChart {
     columns.push(column);
     staying = column.indexFrets;
   }
-  const echoes: readonly (readonly Echo[])[] = echoesOf(moments);
-  const extra = extraCosts(request, table, at, moments[0], columns);
+  const echoes = echoesWith(moments, request.after?.carried);
+  const extra = extraCosts(request, table, at, moments, columns);
   return {
     table,
     request,
@@ -206,12 +211,25 @@ function lowestPitch(moments: readonly LineMoment[]): Midi | undefined {
   return lowest;
 }
 
+/** What a phrase answers in itself, and of the phrases before it. */
+export function echoesWith(
+  moments: readonly HandTask[],
+  carried: Carried | undefined,
+): readonly (readonly Echo[])[] {
+  const own = echoesOf(moments);
+  if (!carried || carried.isEmpty) return own;
+  const others = carried.echoes(moments);
+  return own.map((echoes, index) => (others[index] ? [...echoes, others[index]] : echoes));
+}
+
+const BETWEEN_PHRASES = 0;
+
 /** What hands cost beside themselves: where the line comes from, what was placed before, wishes. */
 function extraCosts(
   { after, wishes, bars }: LineRequest,
   table: HandTable,
   at: readonly LineMoment[],
-  opening: HandTask | undefined,
+  moments: readonly HandTask[],
   columns: readonly Column[],
 ): readonly (readonly number[] | undefined)[] {
   const sums: (number[] | undefined)[] = columns.map(() => undefined);
@@ -221,6 +239,7 @@ function extraCosts(
     row[hand]! += points;
   };
   const first = columns[0];
+  const [opening] = moments;
   if (after?.last && first && opening) {
     const { hand: from, moment } = after.last;
     const between = passing(moment, opening);
@@ -229,7 +248,7 @@ function extraCosts(
       put(
         0,
         index,
-        addUp((sink) => moveTerms(from, hand, between, table.judgement, sink)),
+        Math.round(BETWEEN_PHRASES * addUp((sink) => moveTerms(from, hand, between, table.judgement, sink))),
       );
     }
   }
@@ -237,10 +256,12 @@ function extraCosts(
   for (const [index, { hands }] of columns.entries()) {
     const { bar, onset } = at[index]!;
     const known = after?.known.placesOf(bars[bar]!, onset);
-    if (!known && !asksOfHands(wishes)) continue;
+    const carried = after?.carried;
+    if (!known && !asksOfHands(wishes) && (!carried || carried.isEmpty)) continue;
     for (const [order, hand] of hands.entries()) {
       const sink: Sink = (_, points) => put(index, order, points);
       addWishes(hand, wishes, neck, sink);
+      carried?.terms(hand, moments[index]!, index, sink);
       if (known) knownTerms(known, hand, table.judgement, sink);
     }
   }

@@ -47,11 +47,11 @@ type MoveTerm =
   | "chordAcross";
 
 /** Of echoing: what it costs that a phrase is not placed alike where it sounds alike. */
-export const ECHO_TERMS = ["pitchElsewhere", "motifReshaped", "repeatMoved", "pedal", "chordLetGo", "shapeElsewhere"] as const;
+export const ECHO_TERMS = ["pitchElsewhere", "motifReshaped", "repeatMoved", "pedal", "chordLetGo", "shapeElsewhere", "shapeCarried"] as const;
 export type EchoTerm = (typeof ECHO_TERMS)[number];
 
 /** What a teacher or a song asks for beyond the usual: hints, and rules that could not be kept. */
-type WishTerm = "awayFromHint" | "brokenRule";
+type WishTerm = "awayFromHint" | "brokenRule" | "regionLeft" | "placeLeft" | "shapeLeft";
 
 export type Term = HoldTerm | MoveTerm | EchoTerm | WishTerm;
 

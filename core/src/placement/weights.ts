@@ -1,7 +1,7 @@
 import type { Term } from "./terms";
 
 /** What a term weighs; the wishes' own terms weigh the same in every profile. */
-export type Weights = Readonly<Record<Exclude<Term, "awayFromHint" | "brokenRule">, number>>;
+export type Weights = Readonly<Record<Exclude<Term, "awayFromHint" | "brokenRule" | "regionLeft" | "placeLeft" | "shapeLeft">, number>>;
 
 /**
  * Costs are counted in whole points, a thousand to a unit of the weights, so that sums are exact
@@ -17,8 +17,8 @@ export function inPoints(weighted: number): number {
 /** Dearer than any way to keep a rule: legato on one string, what rings keeps its string. */
 export const BROKEN_RULE_POINTS = 1_000_000;
 
-/** Beyond two frets from a hinted one, per fret. */
-export const HINT_WEIGHT = Number(process.env["HW"] ?? 1.2);
+/** Beyond three frets from a hinted one, per fret. */
+export const HINT_WEIGHT = 1;
 
 /**
  * Weights that agree best with what teachers choose: shifts weigh most, then the height on the
@@ -70,4 +70,5 @@ export const USUAL_WEIGHTS: Weights = {
   pedal: 1,
   chordLetGo: 0.6,
   shapeElsewhere: 0.5,
+  shapeCarried: 0.5,
 };

@@ -14,9 +14,10 @@ export interface Wishes extends LineWishes {
 
 export const NO_WISHES: Wishes = {};
 
-const MOST_AWAY = Number(process.env["MA"] ?? 99);
+/** A hint decides where a phrase lies; it does not forbid what belongs elsewhere. */
+const MOST_AWAY = 2;
 /** A hand reaches so far from the hinted fret without being away from it. */
-const AROUND = Number(process.env["AR"] ?? 2);
+const AROUND = 3;
 
 /** Which places the wishes leave to a note; the same list where they leave all. */
 export function allowedBy(
