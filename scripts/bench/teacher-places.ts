@@ -60,13 +60,21 @@ export function askedIn(mode: Mode, phrases: readonly TaughtPhrase[]): readonly 
   if (mode === "song") return songsAsked(phrases);
   return phrases.map((phrase) => {
     const truth = truthOf(phrase);
-    const frets = truth.flat().map(([, fret]) => fret).filter((fret) => fret > 0).sort((a, b) => a - b);
+    const frets = truth
+      .flat()
+      .map(([, fret]) => fret)
+      .filter((fret) => fret > 0)
+      .sort((a, b) => a - b);
     const first = truth.find((places) => places.length > 0)![0]!;
     return {
       ...bareOf(phrase),
       ...(mode === "of three" && { alternatives: 3 }),
-      ...((mode === "around" || mode === "both") && { around: frets[(frets.length - 1) >> 1] ?? 0 }),
-      ...((mode === "first" || mode === "both") && { first: [first[0], first[1]] as [number, number] }),
+      ...((mode === "around" || mode === "both") && {
+        around: frets[(frets.length - 1) >> 1] ?? 0,
+      }),
+      ...((mode === "first" || mode === "both") && {
+        first: [first[0], first[1]] as [number, number],
+      }),
     };
   });
 }
@@ -89,7 +97,8 @@ export interface Judged {
 }
 
 const codeOf = ([string, fret]: readonly [number, number]) => `${string}:${fret}`;
-const asText = (places: Places) => places.map((event) => event.map(codeOf).sort().join("+")).join(" ");
+const asText = (places: Places) =>
+  places.map((event) => event.map(codeOf).sort().join("+")).join(" ");
 
 export function judged(phrase: TaughtPhrase, got: Places): Judged {
   const truth = truthOf(phrase);

@@ -6,7 +6,6 @@ import {
   compare,
   fraction,
   parseFraction,
-
   type Fraction,
   type Metre,
 } from "@intonazione/core/rhythm";
@@ -52,9 +51,9 @@ export function barsOfEvents(
     const shared = { id: `${index}`, duration: duration.value };
     if (pitches.length === 0) {
       const isDead = t.includes("dead");
-      bars.at(-1)!.push(
-        isDead ? { ...shared, kind: "hit", sound: "body" } : { ...shared, kind: "rest" },
-      );
+      bars
+        .at(-1)!
+        .push(isDead ? { ...shared, kind: "hit", sound: "body" } : { ...shared, kind: "rest" });
       continue;
     }
     const notes = pitches.map((pitch, order): PitchedNote => {

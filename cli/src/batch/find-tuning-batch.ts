@@ -1,6 +1,6 @@
-import { barIndex } from "@intonazione/core/foundation";
+import { barEntries } from "@intonazione/core/foundation";
 import { tuningNames } from "@intonazione/core/instrument";
-import { type Metre } from "@intonazione/core/rhythm";
+import { timed, type Bar } from "@intonazione/core/score";
 import { familyOf } from "@intonazione/core/instrument";
 import { findTuning, type Mark } from "@intonazione/core/tuning-finder";
 import { z } from "zod";
@@ -17,17 +17,38 @@ type AskedSong = z.infer<typeof songSchema>;
 
 const RANKED = 6;
 
+/** All open strings are told: whatever sounds besides is fretted. */
+function marksFor(
+  events: AskedSong["events"],
+  bars: readonly Bar[],
+  open: NonNullable<AskedSong["open"]>,
+): readonly Mark[] {
+  return barEntries(bars).flatMap(([bar, own]) =>
+    timed(own.events).map(({ event, onset }): Mark => {
+      const index = Number(event.id);
+      const pitches = open.flatMap(([at, note]) => (at === index ? [events[at]!.midi[note]!] : []));
+      if (pitches.length === 0) return { bar, onset, open: false };
+      return { bar, onset, open: true, openPitches: pitches };
+    }),
+  );
+}
+
 export function findTuningBatch() {
-  return readAsked(songSchema).map(findTuningAsked);
+  return readAsked(songSchema).map((song) => findTuningAsked(song));
 }
 function findTuningAsked({ id, instrument, events, open }: AskedSong) {
-  void [barIndex, familyOf, open];
-  const bars = barsOfEvents(events, { beats: 4, unit: 4 } as Metre);
+  const bars = barsOfEvents(events, { beats: 4, unit: 4 });
   const kind = instrumentCalled(instrument);
-  const marks: Mark[] = [];
-  const { found } = findTuning({ phrases: [bars], family: familyOf({ kind }), marks, top: RANKED });
+  const marks = open ? marksFor(events, bars, open) : [];
+  const { found } = findTuning({
+    phrases: [bars],
+    family: familyOf({ kind }),
+    withBar: kind === "slide",
+    marks,
+    top: RANKED,
+  });
   return {
     id,
-    ranked: found.map(({ tuning, capo }) => ({ strings: tuningNames(tuning), capo })),
+    ranked: found.map(({ tuning, capo }) => ({ strings: tuningNames(tuning).join(" "), capo })),
   };
 }

@@ -101,7 +101,8 @@ export class Carried {
       if (alike < FEWEST_MOMENTS) continue;
       const lift = heights[0]! - before.heights[0]!;
       if (Math.abs(lift) <= 3 || lift % 12 === 0) {
-        for (let index = 0; index < alike; index++) this.strings.set(index, Math.floor(before.codes[index]![0]! / 128));
+        for (let index = 0; index < alike; index++)
+          this.strings.set(index, Math.floor(before.codes[index]![0]! / 128));
       }
       for (let index = 1; index < alike; index++) {
         const by = before.codes[index]![0]! - before.codes[index - 1]![0]!;

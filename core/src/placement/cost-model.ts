@@ -55,7 +55,10 @@ export function holdTerms(hand: Hand, moment: HandTask, by: Judgement, sink: Sin
     // An open chord lies where it lies.
     if (!isOpenShape) heightTerms(grip, by, put);
     if (!isOpenShape && indexFret !== undefined && boxes.length > 0) {
-      const away = Math.min(...boxes.map((box) => Math.abs(box - indexFret)), ...by.sideBoxes.map((box) => Math.abs(box - indexFret) + SIDE_BOX));
+      const away = Math.min(
+        ...boxes.map((box) => Math.abs(box - indexFret)),
+        ...by.sideBoxes.map((box) => Math.abs(box - indexFret) + SIDE_BOX),
+      );
       put("offTheBox", Math.min(3, away) / 3);
     }
     for (const [index, note] of moment.notes.entries()) {

@@ -64,7 +64,12 @@ export function echoesOf(moments: readonly HandTask[]): readonly (readonly Echo[
     if (shape !== undefined) {
       const before = lastOfShape.get(shape);
       // Neighbours are judged as they move.
-      if (before !== undefined && index - before < ECHO_REACH && index - before > 1 && from !== before) {
+      if (
+        before !== undefined &&
+        index - before < ECHO_REACH &&
+        index - before > 1 &&
+        from !== before
+      ) {
         echoes.push({ term: "shapeElsewhere", from: before });
       }
       lastOfShape.set(shape, index);
@@ -137,7 +142,9 @@ function singlePitch(moment: HandTask | undefined): number | undefined {
 
 function chordNote(moment: HandTask | undefined) {
   const [note, ...more] = moment?.notes ?? [];
-  return note?.kind === "pitched" && more.length === 0 && note.chord !== undefined ? note : undefined;
+  return note?.kind === "pitched" && more.length === 0 && note.chord !== undefined
+    ? note
+    : undefined;
 }
 
 /** Of a chord that is broken: where each of its other notes stood last. */
@@ -231,7 +238,10 @@ export function isBroken(
       return !isHeldTogether(codes[0]!, before[0]!);
     case "shapeElsewhere": {
       const lift = codes[0]! - before[0]!;
-      return stringOfCode(codes[0]!) !== stringOfCode(before[0]!) || codes.some((code, note) => code - before[note]! !== lift);
+      return (
+        stringOfCode(codes[0]!) !== stringOfCode(before[0]!) ||
+        codes.some((code, note) => code - before[note]! !== lift)
+      );
     }
     case "pitchElsewhere":
     case "repeatMoved":

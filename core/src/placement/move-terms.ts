@@ -89,7 +89,11 @@ export function stringTerms({ grip: a }: Hand, b: Hand, weights: Weights, sink: 
   if (apart > 0) sink("crossing", inPoints(weights.crossing * apart));
   if (apart > 1) sink("skip", inPoints(weights.skip * (apart - 1)));
   if (a.holds.length > 1 || b.grip.holds.length > 1) return;
-  if (a.holds[0]!.string !== b.grip.holds[0]!.string && isFretted(a.holds[0]!) && isFretted(b.grip.holds[0]!)) {
+  if (
+    a.holds[0]!.string !== b.grip.holds[0]!.string &&
+    isFretted(a.holds[0]!) &&
+    isFretted(b.grip.holds[0]!)
+  ) {
     sink("stringChanged", inPoints(weights.stringChanged));
   }
   const before = a.holds[0]!.fret;
@@ -121,10 +125,19 @@ export function keepTerms(
     sink(term, inPoints(weights[term]));
     break;
   }
-  if (step === 1 && a.holds[0]!.string !== b.holds[0]!.string && isFretted(a.holds[0]!) && isFretted(b.holds[0]!)) {
+  if (
+    step === 1 &&
+    a.holds[0]!.string !== b.holds[0]!.string &&
+    isFretted(a.holds[0]!) &&
+    isFretted(b.holds[0]!)
+  ) {
     sink("semitoneAcross", inPoints(weights.semitoneAcross));
   }
-  if (areChords && a.holds.some(isOpen) !== b.holds.some(isOpen) && (indexFret ?? 0) >= OPEN_CHORDS_TO) {
+  if (
+    areChords &&
+    a.holds.some(isOpen) !== b.holds.some(isOpen) &&
+    (indexFret ?? 0) >= OPEN_CHORDS_TO
+  ) {
     sink("openAmongChords", inPoints(weights.openAmongChords));
   }
   if (areChords && b.holds.some(({ string }, index) => string !== a.holds[index]!.string)) {

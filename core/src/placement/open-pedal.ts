@@ -41,7 +41,8 @@ export function pedalsIn(bars: readonly Bar[], neck: Neck): ReadonlySet<number> 
   }
   const found = new Set([...returns].filter(([, times]) => times >= RETURNS).map(([midi]) => midi));
   const isBass =
-    (returns.get(lowest) ?? 0) >= RETURNS - 1 || (sounded.get(lowest) ?? 0) >= SHARE_OF_A_BASS * index;
+    (returns.get(lowest) ?? 0) >= RETURNS - 1 ||
+    (sounded.get(lowest) ?? 0) >= SHARE_OF_A_BASS * index;
   if (isBass && index >= 4 && neck.openMidi.some((open) => open === lowest)) found.add(lowest);
   return found;
 }

@@ -248,7 +248,9 @@ function extraCosts(
       put(
         0,
         index,
-        Math.round(BETWEEN_PHRASES * addUp((sink) => moveTerms(from, hand, between, table.judgement, sink))),
+        Math.round(
+          BETWEEN_PHRASES * addUp((sink) => moveTerms(from, hand, between, table.judgement, sink)),
+        ),
       );
     }
   }

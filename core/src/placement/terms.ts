@@ -47,7 +47,15 @@ type MoveTerm =
   | "chordAcross";
 
 /** Of echoing: what it costs that a phrase is not placed alike where it sounds alike. */
-export const ECHO_TERMS = ["pitchElsewhere", "motifReshaped", "repeatMoved", "pedal", "chordLetGo", "shapeElsewhere", "shapeCarried"] as const;
+export const ECHO_TERMS = [
+  "pitchElsewhere",
+  "motifReshaped",
+  "repeatMoved",
+  "pedal",
+  "chordLetGo",
+  "shapeElsewhere",
+  "shapeCarried",
+] as const;
 export type EchoTerm = (typeof ECHO_TERMS)[number];
 
 /** What a teacher or a song asks for beyond the usual: hints, and rules that could not be kept. */

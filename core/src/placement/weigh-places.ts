@@ -71,8 +71,7 @@ function placesFor(
 ): readonly Place[] {
   const allow = (_: unknown, places: readonly Place[]) => ({ places, isFixed: false });
   return lineMoments(bars, table.judgement.neck, secondsPerWhole, allow)
-    .moments
-    .flatMap(({ notes }) => notes)
+    .moments.flatMap(({ notes }) => notes)
     .find(({ note, isHeld }) => note.id === noteId && !isHeld)!.places;
 }
 

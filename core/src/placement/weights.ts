@@ -1,7 +1,12 @@
 import type { Term } from "./terms";
 
 /** What a term weighs; the wishes' own terms weigh the same in every profile. */
-export type Weights = Readonly<Record<Exclude<Term, "awayFromHint" | "brokenRule" | "regionLeft" | "placeLeft" | "shapeLeft">, number>>;
+export type Weights = Readonly<
+  Record<
+    Exclude<Term, "awayFromHint" | "brokenRule" | "regionLeft" | "placeLeft" | "shapeLeft">,
+    number
+  >
+>;
 
 /**
  * Costs are counted in whole points, a thousand to a unit of the weights, so that sums are exact

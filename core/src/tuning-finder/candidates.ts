@@ -32,7 +32,7 @@ const PRIORS: Readonly<Record<string, number>> = {
   "open-e": -1.2,
   "open-a": -1.4,
   "open-c": -1.4,
-  "modal-d": -1,
+  "modal-d": -0.9,
   "open-g-five": -1.3,
   "bass-standard": 0,
   "bass-half-step-down": -0.6,
@@ -43,9 +43,13 @@ const PRIORS: Readonly<Record<string, number>> = {
   "baritone-c": -0.6,
   "seven-standard": -1.2,
 };
+/** What a slide-bar is played in: a major chord lies straight across. */
+const OPEN_MAJOR: readonly string[] = ["open-g", "open-d", "open-e", "open-a"];
+/** How much less usual every other tuning is under a bar. */
+const WITHOUT_BAR = -1;
 const UNUSUAL = -1.7;
 const VARIANT = -2.6;
-const CAPO = -0.5;
+const CAPO = -1.2;
 const CAPO_FRET = -0.12;
 
 /** Tunings that players change by hand, one string at a time. */
@@ -58,11 +62,18 @@ const CHANGED_BY_HAND: Readonly<Record<InstrumentFamily, readonly string[]>> = {
 const C_MAJOR = { tonic: { step: "C", alter: 0 }, mode: "major" } as const;
 
 /** Every tuning of the library for a family under every capo, and near variants without one. */
-export function candidatesFor(family: InstrumentFamily): readonly Candidate[] {
+export function candidatesFor(family: InstrumentFamily, withBar = false): readonly Candidate[] {
   const library = TUNING_LIBRARY.filter((named) => named.family === family);
   const known = library.flatMap(({ id, name, tuning }) =>
     Array.from({ length: family === "bass" ? 1 : MOST_CAPO + 1 }, (_, capo) =>
-      candidate(name, tuning, capo, PRIORS[id] ?? UNUSUAL),
+      candidate(
+        name,
+        tuning,
+        capo,
+        withBar && OPEN_MAJOR.includes(id)
+          ? 0
+          : (PRIORS[id] ?? UNUSUAL) + (withBar ? WITHOUT_BAR : 0),
+      ),
     ),
   );
   const variants = library

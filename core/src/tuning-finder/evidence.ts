@@ -12,6 +12,8 @@ export interface Mark {
   readonly onset: Fraction;
   /** Whether it was an open string; of a chord, whether one was among it. */
   readonly open?: boolean;
+  /** Of a chord: which of its pitches were open strings, as MIDI numbers. */
+  readonly openPitches?: readonly number[];
   /** Whether it rings on together with the moment before. */
   readonly rings?: boolean;
   /** Whether it was bent. */
@@ -26,6 +28,8 @@ export interface Sound {
   /** MIDI numbers, rising, each once; what rings on from before is among them. */
   readonly pitches: readonly number[];
   readonly open: boolean | undefined;
+  /** Those of its pitches that were surely open strings. */
+  readonly openPitches: readonly number[];
   readonly isBent: boolean;
   /** A tuning that does not have it cannot have been the one. */
   readonly isCertain: boolean;
@@ -63,6 +67,7 @@ export function evidenceOf(
         onset,
         pitches: [...new Set<number>(pitches)].sort((a, b) => a - b),
         open: mark?.open,
+        openPitches: mark?.openPitches ?? (mark?.open && own.length === 1 ? own : []),
         isCertain: false,
         isBent: mark?.bend ?? notes.some((note) => techniqueOf(note, "bend") !== undefined),
       });
@@ -70,7 +75,7 @@ export function evidenceOf(
   }
   if (lowest) {
     const pitches = [midiOf(lowest)];
-    const nothingElse = { open: undefined, isBent: false };
+    const nothingElse = { open: undefined, openPitches: [], isBent: false };
     sounds.push({ onset: ZERO, pitches, ...nothingElse, isCertain: true });
   }
   return { sounds, stray: [...byMoment.values()] };

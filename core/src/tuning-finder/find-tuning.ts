@@ -1,6 +1,6 @@
 import type { BarIndex } from "../foundation/bar-index";
 import { NO_CAPO } from "../instrument/capo";
-import { USUAL_BUILD, type InstrumentFamily } from "../instrument/instrument";
+import { USUAL_BUILD, type Instrument, type InstrumentFamily } from "../instrument/instrument";
 import type { Tuning } from "../instrument/tuning";
 import { isSameTuning } from "../instrument/tuning";
 import { midi, type Pitch } from "../pitch/pitch";
@@ -21,6 +21,8 @@ import { pool, quickLook, type QuickLook } from "./quick-look";
 export interface TuningRequest {
   readonly phrases: readonly (readonly Bar[])[];
   readonly family: InstrumentFamily;
+  /** Whether everything is played with a slide-bar. */
+  readonly withBar?: boolean;
   /** The sounding key. */
   readonly key?: Key;
   readonly marks?: readonly Mark[];
@@ -81,6 +83,7 @@ const TEMPER = 0.5;
 export function findTuning({
   phrases,
   family,
+  withBar = false,
   key,
   marks = [],
   lowest,
@@ -90,16 +93,30 @@ export function findTuning({
   const { sounds } = evidence;
   if (sounds.length === 0) return { found: [], evidence };
   const pooled = pool(evidence);
+  const openTold = new Set(sounds.flatMap(({ openPitches }) => openPitches)).size;
   const weight = 1 - Math.exp(-sounds.length / 24);
-  const quick = candidatesFor(family)
+  const quick = candidatesFor(family, withBar)
     .map((candidate) => {
       const look = quickLook(candidate, pooled);
-      return { candidate, look, score: candidate.prior + weight * worth(look) + marksWorth(look) };
+      return {
+        candidate,
+        look,
+        score:
+          candidate.prior +
+          forCapo(candidate, look, openTold) +
+          weight * (worth(look) + unusedDrop(candidate, look)) +
+          marksWorth(look),
+      };
     })
     .sort((a, b) => b.score - a.score);
   const lines = excerpt(phrases);
   const close = quick.slice(0, LOOKED_AT_CLOSELY).map((one) => {
-    const placed = placedOn(one.candidate, family, key, lines);
+    const placed = placedOn(
+      one.candidate,
+      withBar ? { ...USUAL_BUILD[family], kind: "slide" } : USUAL_BUILD[family],
+      key,
+      lines,
+    );
     return { ...one, ...placed, score: one.score - weight * placed.burden };
   });
   // What was not looked at closely is taken to lie as well as the middling of those that were.
@@ -139,6 +156,23 @@ function worth(look: QuickLook): number {
   return lowest + chordal + 3 * open - 40 * unplayable;
 }
 
+/** A capo that gives several strings that were heard open is no longer unusual. */
+function forCapo({ capo }: Candidate, { disagrees }: QuickLook, openTold: number): number {
+  return capo > 0 && disagrees === 0 && openTold >= SPEAKING_FOR_A_CAPO ? 0.6 : 0;
+}
+
+const SPEAKING_FOR_A_CAPO = 3;
+
+/** Nobody drops a string of which no note is heard that it would not have had. */
+function unusedDrop({ open }: Candidate, { aboveLowest }: QuickLook): number {
+  const [next, thickest] = open.slice(-2);
+  return next! - thickest! === DROPPED && aboveLowest >= FOURTH_TO_FIFTH ? -0.5 : 0;
+}
+
+/** A dropped string lies a fifth below its neighbour, in semitones, where it lay a fourth. */
+const DROPPED = 7;
+const FOURTH_TO_FIFTH = 2;
+
 function marksWorth({ agrees, disagrees }: QuickLook): number {
   return 0.4 * Math.min(6, agrees) - 5 * disagrees;
 }
@@ -167,11 +201,11 @@ function excerpt(phrases: readonly (readonly Bar[])[]): readonly (readonly Bar[]
 
 function placedOn(
   { tuning, capo }: Candidate,
-  family: InstrumentFamily,
+  build: Omit<Instrument, "name" | "tuning">,
   key: Key | undefined,
   lines: readonly (readonly Bar[])[],
 ): Placed {
-  const instrument = { ...USUAL_BUILD[family], name: "Any", tuning };
+  const instrument = { ...build, name: "Any", tuning };
   const on = { instrument, capo: capo === 0 ? NO_CAPO : { fret: capo } };
   const table = new HandTable(judgementOf(on, key));
   const plans = lines.map((bars): Plan =>

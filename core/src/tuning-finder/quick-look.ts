@@ -31,7 +31,7 @@ export interface Pooled {
 export function pool({ sounds }: Evidence): readonly Pooled[] {
   const known = new Map<string, { sound: Sound; times: number }>();
   for (const sound of sounds) {
-    const key = `${sound.pitches.join()} ${sound.open} ${sound.isBent} ${sound.isCertain}`;
+    const key = `${sound.pitches.join()} ${sound.open} ${sound.openPitches.join()} ${sound.isBent} ${sound.isCertain}`;
     const one = known.get(key);
     if (one) one.times++;
     else known.set(key, { sound, times: 1 });
@@ -56,7 +56,8 @@ export function quickLook({ open, capo }: Candidate, pooled: readonly Pooled[]):
     notes += times * pitches.length;
     lowest = Math.min(lowest, pitches[0]!);
     const openAmong = pitches.filter((pitch) => open.includes(pitch)).length;
-    openNotes += times * openAmong;
+    // What was heard as fretted does not speak for a string that would have it open.
+    if (sound.open !== false) openNotes += times * openAmong;
     if (pitches.length === 1) {
       if (!isReached(pitches[0]!, open, frets)) unplayable += times;
     } else {
@@ -66,7 +67,9 @@ export function quickLook({ open, capo }: Candidate, pooled: readonly Pooled[]):
       if (own === undefined) unplayable += times;
     }
     if (sound.open !== undefined) {
-      const isPossible = sound.open ? openAmong > 0 : canBeFretted(pitches, open, frets);
+      const isPossible = sound.open
+        ? openAmong > 0 && isHeldAsTold(sound, open, frets)
+        : canBeFretted(pitches, open, frets);
       if (isPossible) agrees += times;
       else disagrees += times;
     }
@@ -90,6 +93,33 @@ function isReached(pitch: number, open: readonly number[], frets: number): boole
 
 function canBeFretted(pitches: readonly number[], open: readonly number[], frets: number): boolean {
   return pitches.every((pitch) => open.some((string) => pitch > string && pitch - string <= frets));
+}
+
+/** Whether those of its pitches that were told to be open can be, on strings of their own, and the others be fretted beside them. */
+function isHeldAsTold(
+  { pitches, openPitches }: Sound,
+  open: readonly number[],
+  frets: number,
+): boolean {
+  if (openPitches.length === 0) return true;
+  const taken = new Set<number>();
+  const extend = (index: number, low: number, high: number): boolean => {
+    const pitch = pitches[index];
+    if (pitch === undefined) return true;
+    const mustBeOpen = openPitches.includes(pitch);
+    return open.some((string, at) => {
+      const fret = pitch - string;
+      if (taken.has(at) || (fret === 0) !== mustBeOpen || fret < 0 || fret > frets) return false;
+      const nextLow = mustBeOpen ? low : Math.min(low, fret);
+      const nextHigh = mustBeOpen ? high : Math.max(high, fret);
+      if (nextHigh - nextLow > WIDEST) return false;
+      taken.add(at);
+      const isHeld = extend(index + 1, nextLow, nextHigh);
+      taken.delete(at);
+      return isHeld;
+    });
+  };
+  return extend(0, Number.POSITIVE_INFINITY, 0);
 }
 
 /** The least effort of a chord on these strings; undefined where no hand holds it. */
