@@ -53,7 +53,7 @@ export function holdTerms(hand: Hand, moment: HandTask, by: Judgement, sink: Sin
     // In a shape that hands know every finger has its place.
     if (used.has(4) && !isShape && !isOctave(hand, moment)) put("littleFinger", 1);
     // An open chord lies where it lies.
-    if (!isOpenShape) heightTerms(grip, by, put);
+    if (!isOpenShape) heightTerms(grip, moment.notes.some(isOfChord), by, put);
     if (!isOpenShape && indexFret !== undefined && boxes.length > 0) {
       const away = Math.min(
         ...boxes.map((box) => Math.abs(box - indexFret)),
@@ -107,13 +107,18 @@ const SIDE_BOX = 1;
 type Put = (term: keyof Weights, amount: number) => void;
 
 /** Frets count from the capo, as the hand sees them; how high is too high counts from the nut. */
-function heightTerms(grip: Grip, { neck, wound, centre }: Judgement, put: Put): void {
+function heightTerms(
+  grip: Grip,
+  isChord: boolean,
+  { neck, wound, centre }: Judgement,
+  put: Put,
+): void {
   const fretted = grip.holds.filter(isFretted);
   const mean = fretted.reduce((sum, { fromNut }) => sum + fromNut, 0) / fretted.length;
   const fromCapo = mean - neck.capo.fret;
   put("height", fromCapo / 12);
   put("offCentre", Math.abs(fromCapo - centre) / 7);
-  if (fromCapo <= centre - 3 && fretted.length === 1) put("low", 1);
+  if (fromCapo <= centre - 3 && fretted.length === 1 && !isChord) put("low", 1);
   put("high", Math.max(0, mean - 12) / 5);
   const highWound = fretted
     .filter(({ string }) => wound[string - 1])
@@ -127,6 +132,11 @@ const OPEN_SHAPE = 4;
 
 /** From the nut up to this fret (from the capo) open strings belong to every chord. */
 const NEAR_THE_NUT = 3;
+
+/** Broken chords are held near the nut as they are struck there. */
+function isOfChord(note: HandTask["notes"][number]): boolean {
+  return note.kind === "pitched" && note.chord !== undefined;
+}
 
 /**
  * Of several notes at once each open one counts for its share.
@@ -153,7 +163,7 @@ function openTerms(
   const share = others / notes.length;
   if (isOpenShape) put("openShape", share + lowest / notes.length);
   if (up > 0) put("open", share);
-  else if (notes.length === 1) put("openAtNut", share);
+  else if (notes.length === 1 && !isOfChord(notes[0]!)) put("openAtNut", share);
   put("openUpTheNeck", share * Math.min(1, up / 2));
 }
 

@@ -216,6 +216,7 @@ function momentKey({ notes }: HandTask): string {
     if (isHeld) key += "~";
     if (note.isFixed) key += "!";
     if (note.isPedal) key += "p";
+    if (note.chord !== undefined) key += "c";
     if (isNarrowed || isHarmonic) {
       for (const { string, fret } of places) key += `@${string}:${fret}`;
     }

@@ -174,6 +174,8 @@ const BONDS: Readonly<Record<LinkKind, Bond>> = {
 /** What the pitches of a whole phrase tell of each. */
 export interface PhrasePitches {
   readonly lowest: Midi | undefined;
+  /** Whether that is the thickest string, open: on others the lowest note of a line is open no more often than any other. */
+  readonly isBass: boolean;
   /** Pitches of open strings that come again and again between other notes. */
   readonly pedals: ReadonlySet<number>;
 }
@@ -187,7 +189,7 @@ export function placingNotes(
   { isAfterRest }: Pick<LineMoment, "isAfterRest">,
   notes: readonly LineNote[],
   before: readonly LineNote[],
-  { lowest, pedals }: PhrasePitches,
+  { lowest, isBass, pedals }: PhrasePitches,
   withBar: boolean,
 ): readonly PlacingNote[] {
   return notes.map((one): PlacingNote => {
@@ -213,7 +215,7 @@ export function placingNotes(
         techniqueOf(note, "slide-in") !== undefined ||
         techniqueOf(note, "slide-out") !== undefined,
       isHarmonic,
-      isLowest: midi === lowest && !isHarmonic,
+      isLowest: midi === lowest && !isHarmonic && (isBass || notes.some((other) => other.isHeld)),
       isPedal: pedals.has(midi) && !isHarmonic,
       chord,
       isHeld,

@@ -12,7 +12,6 @@ const SHARE_OF_A_BASS = 0.6;
 /**
  * Pitches of open strings to which a line returns again and again: single notes with one or two
  * others in between.
- * @example [...pedalsIn([], neck)] // []
  */
 export function pedalsIn(bars: readonly Bar[], neck: Neck): ReadonlySet<number> {
   const last = new Map<number, number>();

@@ -125,9 +125,7 @@ export function chartOf(request: LineRequest, table: HandTable): LineChart {
   const allow = allowanceOf(request, neck);
   const { moments: all, pedals } = lineMoments(request.bars, neck, request.secondsPerWhole, allow);
   const lowest = lowestPitch(all);
-  // On another string than the thickest one the lowest note is open no more often than any other.
-  const isOpenBass = lowest === Math.min(...neck.openMidi);
-  const pitches = { lowest: isOpenBass ? lowest : undefined, pedals };
+  const pitches = { lowest, isBass: lowest === Math.min(...neck.openMidi), pedals };
   const unreachable = new Map<string, WhyUnreachable>();
   const at: LineMoment[] = [];
   const notes: (readonly LineNote[])[] = [];

@@ -147,9 +147,21 @@ function echoed(
         const [own, other] = [hands[at - k]!, hands[at - motif - k]!].map((h) => h.grip.holds[0]!);
         return `${own!.string - other!.string} ${Number(own!.fret) - Number(other!.fret)}`;
       });
-      if (new Set(steps).size > 1) sum += points(weights.motifReshaped);
+      const lift = Math.abs(Number(pitches[at]![0]) - Number(pitches[at - motif]![0]));
+      const leavesItsStrings = lift <= 3 && !steps[0]!.startsWith("0 ");
+      if (new Set(steps).size > 1 || leavesItsStrings) sum += points(weights.motifReshaped);
     }
-    sum += pedalCost(at, hands, pitches, points(weights.pedal));
+    sum += pedalCost(at, hands, notes, points(weights.pedal));
+    sum += chordCost(at, hands, notes, points(weights.chordLetGo));
+    // A chord at another pitch, with something in between: as it lay.
+    const shape = (k: number) => pitches[k]!.map((p) => Number(p) - Number(pitches[k]![0])).join();
+    const sameShape = backs.find((back) => pitches[at]!.length > 1 && shape(at - back) === shape(at));
+    if (sameShape && sameShape > 1 && sound[at - sameShape] !== sound[at]) {
+      const [own, other] = [hands[at]!.grip.holds, hands[at - sameShape]!.grip.holds];
+      const frets = own.map((hold, k) => Number(hold.fret) - Number(other[k]!.fret));
+      const isMoved = own.some((hold, k) => hold.string !== other[k]!.string);
+      if (isMoved || new Set(frets).size > 1) sum += points(weights.shapeElsewhere);
+    }
   }
   return sum;
 }
@@ -157,12 +169,17 @@ function echoed(
 function pedalCost(
   at: number,
   hands: readonly Hand[],
-  pitches: readonly (readonly (number | string)[])[],
+  notes: LineChart["moments"][number]["notes"][],
   points: number,
 ): number {
-  const lowest = Math.min(...pitches.flat().map(Number));
-  const isLow = (k: number) => pitches[k]?.length === 1 && pitches[k][0] === lowest;
-  if (pitches.filter((_, k) => isLow(k)).length < 2) return 0;
+  const pitches = notes.map((all) => all.map((n) => (n.kind === "dead" ? "x" : n.midi)));
+  // What a pedal is, is for `pedalsIn` and the lowest string to say.
+  const isNamed = (k: number) => {
+    const [note] = notes[k] ?? [];
+    return note?.kind === "pitched" && (note.isLowest || note.isPedal) && notes[k]!.length === 1;
+  };
+  const isLow = (k: number) =>
+    isNamed(k) && pitches.filter((p, other) => isNamed(other) && p[0] === pitches[k]![0]).length > 1;
   if (pitches[at]!.length !== 1 || isLow(at)) return 0;
   let before = at - 1;
   while (before >= 0 && at - before < 4 && isLow(before)) before--;
@@ -170,8 +187,34 @@ function pedalCost(
   if (Math.abs(Number(pitches[before]![0]) - Number(pitches[at]![0])) > 4) return 0;
   const between = hands.slice(before + 1, at);
   if (between.some((hand) => hand.grip.holds[0]!.fret !== 0)) return 0;
-  const [one, other] = [hands[before]!, hands[at]!].map((hand) => hand.grip.holds[0]!.string);
-  return one === other ? 0 : points;
+  const [one, other] = [hands[before]!, hands[at]!].map((hand) => hand.grip.holds[0]!);
+  return one!.string === other!.string || one!.fret === 0 || other!.fret === 0 ? 0 : points;
+}
+
+/** Each other note of a broken chord, where it stood last, has to be within reach on another string. */
+function chordCost(
+  at: number,
+  hands: readonly Hand[],
+  notes: LineChart["moments"][number]["notes"][],
+  points: number,
+): number {
+  const own = single(notes[at]!);
+  if (own?.chord === undefined) return 0;
+  let sum = 0;
+  const judged = new Set<number>([own.midi]);
+  for (let k = at - 1; k >= 0 && single(notes[k]!)?.chord === own.chord; k--) {
+    const { midi } = single(notes[k]!)!;
+    if (judged.has(midi)) continue;
+    judged.add(midi);
+    const [one, other] = [hands[k]!, hands[at]!].map((hand) => hand.grip.holds[0]!);
+    const isApart = one!.fret! > 0 && other!.fret! > 0 && Math.abs(one!.fret! - other!.fret!) > 4;
+    if (one!.string === other!.string || isApart) sum += points;
+  }
+  return sum;
+}
+
+function single([note, ...more]: LineChart["moments"][number]["notes"]) {
+  return note?.kind === "pitched" && more.length === 0 ? note : undefined;
 }
 
 const anyProfile = fc.constantFrom(...PROFILES.map(({ id }) => id));

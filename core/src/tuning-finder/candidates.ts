@@ -23,7 +23,7 @@ const PRIORS: Readonly<Record<string, number>> = {
   standard: 0,
   "half-step-down": -0.6,
   "whole-step-down": -1,
-  "drop-d": -0.5,
+  "drop-d": -0.4,
   "drop-c-sharp": -1,
   "drop-c": -1,
   "double-drop-d": -1.2,

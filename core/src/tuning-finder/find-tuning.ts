@@ -157,11 +157,18 @@ function worth(look: QuickLook): number {
 }
 
 /** A capo that gives several strings that were heard open is no longer unusual. */
-function forCapo({ capo }: Candidate, { disagrees }: QuickLook, openTold: number): number {
-  return capo > 0 && disagrees === 0 && openTold >= SPEAKING_FOR_A_CAPO ? 0.6 : 0;
+function forCapo(
+  { capo }: Candidate,
+  { disagrees, openInChords }: QuickLook,
+  openTold: number,
+): number {
+  if (capo === 0 || disagrees > 0) return 0;
+  return openTold >= SPEAKING_FOR_A_CAPO || openInChords >= OPEN_CHORDS ? 0.6 : 0;
 }
 
 const SPEAKING_FOR_A_CAPO = 3;
+/** Of the notes of full chords so many are open in the open chords that capos are put on for. */
+const OPEN_CHORDS = 0.4;
 
 /** Nobody drops a string of which no note is heard that it would not have had. */
 function unusedDrop({ open }: Candidate, { aboveLowest }: QuickLook): number {

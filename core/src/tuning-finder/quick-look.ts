@@ -10,6 +10,8 @@ export interface QuickLook {
   /** Mean effort of its chords: a quarter a finger, more for wide ones; 0 without chords. */
   readonly chordEffort: number;
   readonly chords: number;
+  /** Of the notes of chords of four or more, 0–1: those that are one of its open strings. */
+  readonly openInChords: number;
   /** Semitones from its lowest open string up to the lowest note. */
   readonly aboveLowest: number;
   /** Marks that it agrees with, and that it cannot be brought together with. */
@@ -21,6 +23,7 @@ export interface QuickLook {
 const FRETS = 19;
 const WIDEST = 4;
 const IMPOSSIBLE = 3;
+const FULL_CHORD = 4;
 
 /** Sounds that are the same count together. */
 export interface Pooled {
@@ -47,6 +50,8 @@ export function quickLook({ open, capo }: Candidate, pooled: readonly Pooled[]):
   let openNotes = 0;
   let chords = 0;
   let effort = 0;
+  let inChords = 0;
+  let openInChords = 0;
   let lowest = Number.POSITIVE_INFINITY;
   let agrees = 0;
   let disagrees = 0;
@@ -63,6 +68,10 @@ export function quickLook({ open, capo }: Candidate, pooled: readonly Pooled[]):
     } else {
       const own = chordEffort(pitches, open, frets);
       chords += times;
+      if (pitches.length >= FULL_CHORD) {
+        inChords += pitches.length * times;
+        openInChords += openAmong * times;
+      }
       effort += times * (own ?? IMPOSSIBLE);
       if (own === undefined) unplayable += times;
     }
@@ -81,6 +90,7 @@ export function quickLook({ open, capo }: Candidate, pooled: readonly Pooled[]):
     open: openNotes / Math.max(1, notes),
     chordEffort: chords === 0 ? 0 : effort / chords,
     chords,
+    openInChords: openInChords / Math.max(1, inChords),
     aboveLowest: Number.isFinite(lowest) ? lowest - Math.min(...open) : 0,
     agrees,
     disagrees,

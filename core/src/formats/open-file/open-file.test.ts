@@ -132,9 +132,11 @@ describe("files by what stands in them", () => {
       "<note><pitch><step>G</step><octave>3</octave></pitch><duration>4</duration></note>";
     const xml = `<score-partwise><part id="P1"><measure number="1"><attributes><divisions>1</divisions></attributes>${note}</measure></part></score-partwise>`;
     const { song: back } = readFile("a.xml", bytesOf(xml), { newId: testId });
-    expect(eventsOf(barsOfPart(back!, back!.parts[0]!.id)).flatMap(notesOf)[0]).toMatchObject({
-      place: { string: 3, fret: 0 },
-    });
+    const [placed] = eventsOf(barsOfPart(back!, back!.parts[0]!.id)).flatMap(notesOf);
+    // G3 lies on four strings of a guitar in standard tuning.
+    expect(["3 0", "4 5", "5 10", "6 15"]).toContain(
+      placed?.kind === "pitched" && `${placed.place?.string} ${placed.place?.fret}`,
+    );
   });
 });
 
