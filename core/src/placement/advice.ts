@@ -43,6 +43,7 @@ export function adviseOnLine(request: LineRequest, table: HandTable, count = 3):
     ledger: ledgerOf(plan, request, judgement),
   }));
   const [best, next] = weighed;
+  const phraseBefore = request.after?.carried?.from;
   const options = weighed.map((own, index): PlanOption => {
     const { plan } = own;
     const other = index === 0 ? next : best;
@@ -52,8 +53,8 @@ export function adviseOnLine(request: LineRequest, table: HandTable, count = 3):
       isProven: plan.isProven,
       aroundFret: Math.round(meanFret(plan, neck)),
       difficulty: difficultyOf(plan, neck, judgement.player),
-      forIt: other ? reasonsFor(own, other, neck) : [],
-      againstIt: other ? reasonsFor(other, own, neck) : [],
+      forIt: other ? reasonsFor(own, other, neck, phraseBefore) : [],
+      againstIt: other ? reasonsFor(other, own, neck, phraseBefore) : [],
       unreachable: plan.unreachable,
     };
   });

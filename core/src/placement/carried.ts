@@ -1,57 +1,68 @@
-import { isFretted, placeCode, type Hand } from "./grip";
+import type { Judgement } from "./cost-model";
 import type { Echo } from "./echoes";
+import { isFretted, placeCode, stringOfCode, type Grip, type Hand } from "./grip";
 import type { HandTask } from "./hand-task";
 import { chordKey, heightOf, shapeOf } from "./likeness";
 import type { PlannedHand } from "./plan-line";
 import type { Sink } from "./terms";
 import { inPoints } from "./weights";
 
-interface Region {
-  /** Frets from the nut that the first finger keeps to in the phrase. */
-  readonly lowest: number;
-  readonly highest: number;
-}
-
-const W = 0.15;
-const W2 = 0.25;
-const W3 = 0.5;
-const W4 = 0.3;
-const MOST = 6;
-
-interface Before {
+/** A phrase as it lies, moment by moment. */
+interface Laid {
   readonly keys: readonly string[];
+  /** MIDI numbers of the lowest notes. */
   readonly heights: readonly number[];
   readonly codes: readonly (readonly number[])[];
 }
 
-/** Where the phrases before lie: a choice made for one of them speaks for those that come after it. */
-export class Carried {
-  private last: Region | undefined;
-  private readonly places = new Map<number, Set<number>>();
-  private readonly shapes = new Map<string, Set<string>>();
-  private readonly strings = new Map<number, number>();
-  private readonly phrases: Before[] = [];
+/** Where a phrase keeps to, in frets from the nut: nine fretted notes of ten lie there. */
+interface Region {
+  readonly lowest: number;
+  readonly highest: number;
+}
 
-  /** Takes in how a phrase lies. */
-  learn(moments: readonly Pick<PlannedHand, "hand" | "moment">[]): void {
+/** Beyond so many frets from its region a hand has left it altogether. */
+const FAR = 6;
+/** A phrase comes again at another pitch where so many moments from its beginning are alike. */
+const FEWEST_ALIKE = 6;
+/** A phrase that comes again no further than so many semitones away, or in another octave, keeps its strings. */
+const NEAR = 3;
+
+/**
+ * What was decided for the phrases of a part speaks for those behind them: a choice carries. All of
+ * it is a cost, never a rule.
+ */
+export class Carried {
+  private region: Region | undefined;
+  private readonly placesOf = new Map<number, Set<number>>();
+  private readonly heldAs = new Map<string, Set<string>>();
+  private readonly laid: Laid[] = [];
+  private name = "";
+
+  /** The name of the last phrase that it knows; empty while it knows none. */
+  get from(): string {
+    return this.name;
+  }
+
+  get isEmpty(): boolean {
+    return this.laid.length === 0;
+  }
+
+  /** Takes in how the next phrase of the part lies. */
+  learn(name: string, moments: readonly Pick<PlannedHand, "hand" | "moment">[]): void {
     if (moments.length === 0) return;
+    this.name = name;
     const frets: number[] = [];
     for (const { hand, moment } of moments) {
-      const fretted = hand.grip.holds.filter(isFretted).map(({ fromNut }) => fromNut);
-      if (fretted.length > 0) frets.push(Math.min(...fretted), Math.max(...fretted));
-      for (const [index, hold] of hand.grip.holds.entries()) {
-        const note = moment.notes[index]!;
-        if (note.kind === "dead") continue;
-        const known = this.places.get(note.midi) ?? new Set();
-        this.places.set(note.midi, known.add(placeCode(hold)));
+      const { grip } = hand;
+      if (grip.fretted) frets.push(grip.fretted.lowest, grip.fretted.highest);
+      for (const [index, note] of moment.notes.entries()) {
+        if (note.kind === "pitched") add(this.placesOf, note.midi, placeCode(grip.holds[index]!));
       }
       const shape = shapeOf(moment);
-      if (shape !== undefined) {
-        const known = this.shapes.get(shape) ?? new Set();
-        this.shapes.set(shape, known.add(heldAs(hand)));
-      }
+      if (shape !== undefined) add(this.heldAs, shape, formOf(grip));
     }
-    this.phrases.push({
+    this.laid.push({
       keys: moments.map(({ moment }) => chordKey(moment)),
       heights: moments.map(({ moment }) => heightOf(moment.notes)),
       codes: moments.map(({ hand }) => hand.grip.holds.map(placeCode)),
@@ -59,69 +70,90 @@ export class Carried {
     if (frets.length === 0) return;
     frets.sort((a, b) => a - b);
     const at = (share: number) => frets[Math.round(share * (frets.length - 1))]!;
-    this.last = { lowest: at(0.1), highest: at(0.9) };
+    this.region = { lowest: at(0.1), highest: at(0.9) };
   }
 
-  get isEmpty(): boolean {
-    return this.phrases.length === 0;
-  }
-
-  /** What it costs to hold a moment elsewhere than its phrase's fellows lie. */
-  terms({ grip, ...hand }: Hand, moment: HandTask, index: number, sink: Sink): void {
-    const { last } = this;
-    const { notes } = moment;
-    if (last && grip.fretted) {
-      const fretted = grip.holds.filter(isFretted).map(({ fromNut }) => fromNut);
-      const mean = fretted.reduce((sum, fret) => sum + fret, 0) / fretted.length;
-      const away = Math.max(0, last.lowest - mean, mean - last.highest);
-      if (away > 0) sink("regionLeft", inPoints((W * Math.min(MOST, away)) / MOST));
-    }
-    for (const [index, hold] of grip.holds.entries()) {
-      const note = notes[index]!;
-      if (note.kind === "dead") continue;
-      const known = this.places.get(note.midi);
-      if (known && !known.has(placeCode(hold))) sink("placeLeft", inPoints(W2 / notes.length));
-    }
-    const string = this.strings.get(index);
-    if (string !== undefined && string !== grip.holds[0]!.string) sink("placeLeft", inPoints(W4));
-    const shape = shapeOf(moment);
-    const known = shape === undefined ? undefined : this.shapes.get(shape);
-    if (known && !known.has(heldAs({ grip, ...hand }))) sink("shapeLeft", inPoints(W3));
-  }
-
-  /** Where a phrase comes again, at whatever pitch: how its hands go on from each moment to the next. */
-  echoes(moments: readonly HandTask[]): readonly (Echo | undefined)[] {
-    const found: (Echo | undefined)[] = moments.map(() => undefined);
-    this.strings.clear();
-    if (moments.length < FEWEST_MOMENTS) return found;
+  /** What a phrase has to do with those before it. */
+  forPhrase(moments: readonly HandTask[]): CarriedHere {
     const keys = moments.map((moment) => chordKey(moment));
     const heights = moments.map(({ notes }) => heightOf(notes));
-    for (const before of this.phrases) {
+    const echoes: (Echo | undefined)[] = moments.map(() => undefined);
+    const strings: (number | undefined)[] = moments.map(() => undefined);
+    for (const before of this.laid) {
       const alike = beginningAlike(before, { keys, heights });
-      if (alike < FEWEST_MOMENTS) continue;
+      if (alike < FEWEST_ALIKE) continue;
       const lift = heights[0]! - before.heights[0]!;
-      if (Math.abs(lift) <= 3 || lift % 12 === 0) {
-        for (let index = 0; index < alike; index++)
-          this.strings.set(index, Math.floor(before.codes[index]![0]! / 128));
-      }
-      for (let index = 1; index < alike; index++) {
-        const by = before.codes[index]![0]! - before.codes[index - 1]![0]!;
-        found[index] = { term: "shapeCarried", from: index - 1, by };
+      const keepsStrings = Math.abs(lift) <= NEAR || lift % 12 === 0;
+      for (let index = 0; index < alike; index++) {
+        const [code] = before.codes[index]!;
+        strings[index] = keepsStrings ? stringOfCode(code!) : undefined;
+        if (index === 0) continue;
+        const by = code! - before.codes[index - 1]![0]!;
+        echoes[index] = { term: "shapeCarried", from: index - 1, by };
       }
     }
-    return found;
+    return {
+      echoes,
+      terms: (hand, index, by, sink) => this.terms(hand, moments[index]!, strings[index], by, sink),
+    };
+  }
+
+  private terms(
+    { grip }: Hand,
+    moment: HandTask,
+    string: number | undefined,
+    { weights }: Pick<Judgement, "weights">,
+    sink: Sink,
+  ): void {
+    const { notes } = moment;
+    if (this.region && grip.fretted) {
+      const away = awayFrom(this.region, grip);
+      if (away > 0) sink("regionLeft", inPoints((weights.regionLeft * Math.min(FAR, away)) / FAR));
+    }
+    for (const [index, note] of notes.entries()) {
+      const known = note.kind === "pitched" && this.placesOf.get(note.midi);
+      if (known && !known.has(placeCode(grip.holds[index]!))) {
+        sink("placeLeft", inPoints(weights.placeLeft / notes.length));
+      }
+    }
+    if (string !== undefined && string !== grip.holds[0]!.string) {
+      sink("stringsLeft", inPoints(weights.stringsLeft));
+    }
+    const shape = shapeOf(moment);
+    const forms = shape === undefined ? undefined : this.heldAs.get(shape);
+    if (forms && !forms.has(formOf(grip))) sink("shapeLeft", inPoints(weights.shapeLeft));
   }
 }
 
-const FEWEST_MOMENTS = 6;
+/** Of one phrase: what is carried into it. */
+export interface CarriedHere {
+  /** By moment: how its hand goes on from the moment before, where a phrase comes again. */
+  readonly echoes: readonly (Echo | undefined)[];
+  /** What it costs to hold a moment otherwise than the phrases before speak for. */
+  readonly terms: (hand: Hand, index: number, by: Pick<Judgement, "weights">, sink: Sink) => void;
+}
+
+function add<Key, Item>(sets: Map<Key, Set<Item>>, key: Key, item: Item): void {
+  const known = sets.get(key);
+  if (known) known.add(item);
+  else sets.set(key, new Set([item]));
+}
+
+/** How many frets the middle of a grip lies outside of a region. */
+function awayFrom({ lowest, highest }: Region, { holds }: Grip): number {
+  const frets = holds.filter(isFretted).map(({ fromNut }) => fromNut);
+  const mean = frets.reduce((sum, fret) => sum + fret, 0) / frets.length;
+  return Math.max(0, lowest - mean, mean - highest);
+}
 
 /** How many moments two phrases are the same from their beginnings, but for their height. */
-function beginningAlike(one: Omit<Before, "codes">, other: Omit<Before, "codes">): number {
+function beginningAlike(one: Omit<Laid, "codes">, other: Omit<Laid, "codes">): number {
+  const most = Math.min(one.keys.length, other.keys.length);
   const lift = other.heights[0]! - one.heights[0]!;
   let index = 0;
   while (
-    index < one.keys.length &&
-    index < other.keys.length &&
+    index < most &&
+    // The first moments come after silences that may differ.
     (index === 0 || one.keys[index] === other.keys[index]) &&
     other.heights[index]! - one.heights[index]! === lift
   )
@@ -130,7 +162,7 @@ function beginningAlike(one: Omit<Before, "codes">, other: Omit<Before, "codes">
 }
 
 /** The strings of a grip and the frets between them, whatever fret it lies at. */
-function heldAs({ grip }: Pick<Hand, "grip">): string {
-  const codes = grip.holds.map(placeCode);
-  return codes.map((code) => code - codes[0]!).join() + `@${grip.holds[0]!.string}`;
+function formOf({ holds }: Grip): string {
+  const codes = holds.map(placeCode);
+  return `${codes.map((code) => code - codes[0]!).join()}@${holds[0]!.string}`;
 }

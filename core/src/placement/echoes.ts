@@ -97,7 +97,7 @@ class Likeness {
       first?.kind === "pitched" ? first.midi : 0,
     );
     this.chords = Int32Array.from(moments, (moment, index) => {
-      const key = chordKey(moment, this.heights[index]!);
+      const key = chordKey(moment, this.heights[index]);
       if (!known.has(key)) known.set(key, known.size);
       return known.get(key)!;
     });
@@ -151,7 +151,7 @@ function chordNote(moment: HandTask | undefined) {
 function heldWith(moments: readonly HandTask[], index: number): readonly number[] {
   const own = chordNote(moments[index]);
   if (!own) return [];
-  const seen = new Set([own.midi as number]);
+  const seen = new Set([own.midi]);
   const found: number[] = [];
   for (let at = index - 1; at >= 0; at--) {
     const other = chordNote(moments[at]);

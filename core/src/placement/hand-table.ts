@@ -2,7 +2,8 @@ import { addUp, holdTerms, type Judgement } from "./cost-model";
 import { handsFor, widestGripMm } from "./fingering";
 import { fromNutOf, gripOf, gripsOf, placeCode, type Grip, type Hand } from "./grip";
 import type { HandTask, PlacingNote } from "./hand-task";
-import { keepTerms, OPEN_CHORDS_TO, shiftTerms, stringTerms, UP_THE_NECK } from "./move-terms";
+import { keepTerms, OPEN_CHORDS_TO } from "./keep-terms";
+import { NEAR_THE_NUT, shiftTerms, stringTerms, UP_THE_NECK } from "./move-terms";
 import { hasKeepTerms, haste, passing, type Passing } from "./passing";
 import { barHandsFor, isBarred } from "./slide-bar";
 import type { Sink } from "./terms";
@@ -129,16 +130,11 @@ function gripKey({ grip, indexFret }: Hand): unknown {
   return (indexFret ?? 0) >= OPEN_CHORDS_TO ? grip.holds : grip;
 }
 
-function stringKey({ grip, indexFret }: Hand): number {
-  const isOpenNote = grip.holds.some(({ fret }) => fret === 0);
-  const isSingle = grip.holds.length === 1;
-  const isDead = grip.holds[0]!.fret === undefined;
-  const up = Math.min(UP_THE_NECK, indexFret ?? 0);
-  return (
-    64 * (100 * grip.thinnest + grip.thickest) +
-    8 * ((isOpenNote ? 1 : 0) + (isSingle ? 2 : 0) + (isDead ? 4 : 0)) +
-    up
-  );
+function stringKey({ grip, indexFret = 0 }: Hand): number {
+  const [{ fret }] = grip.holds as [Hand["grip"]["holds"][number]];
+  const kind = grip.holds.length > 1 ? 3 : fret === undefined ? 2 : fret === 0 ? 1 : 0;
+  const height = indexFret >= UP_THE_NECK ? 2 : indexFret > NEAR_THE_NUT ? 1 : 0;
+  return 12 * (100 * grip.thinnest + grip.thickest) + 3 * kind + height;
 }
 
 function stepsOf(from: Column, to: Column, between: Passing, by: Judgement): Steps {

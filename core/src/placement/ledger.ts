@@ -2,7 +2,8 @@ import type { BarIndex } from "../foundation/bar-index";
 import { addUp, holdTerms, type Judgement } from "./cost-model";
 import { moveTerms } from "./move-terms";
 import { passing } from "./passing";
-import { ECHO_REACH, echoesOf, echoPointsOf, isBroken } from "./echoes";
+import { ECHO_REACH, echoPointsOf, isBroken } from "./echoes";
+import { carriedInto, echoesWith, openingTerms } from "./outside-costs";
 import { placeCode } from "./grip";
 import { knownTerms } from "./known-bars";
 import type { LineRequest, Plan } from "./plan-line";
@@ -27,7 +28,9 @@ export function ledgerOf(
 ): readonly Entry[] {
   const entries: Entry[] = [];
   const columns = plan.moments.map(({ hand }) => ({ codes: [hand.grip.holds.map(placeCode)] }));
-  const echoes = echoesOf(plan.moments.map(({ moment }) => moment));
+  const moments = plan.moments.map(({ moment }) => moment);
+  const here = carriedInto(moments, request);
+  const echoes = echoesWith(moments, here);
   const echoPoints = echoPointsOf(judgement.weights);
   // Each moment has one hand here: its first.
   const trail = { hands: new Int16Array(ECHO_REACH), offset: 0 };
@@ -37,7 +40,10 @@ export function ledgerOf(
     };
     holdTerms(hand, moment, judgement, sink);
     addWishes(hand, request.wishes, judgement.neck, sink);
-    const before = index === 0 ? request.after?.last : plan.moments[index - 1];
+    const last = index === 0 ? request.after?.last : undefined;
+    if (last) openingTerms(last, hand, moment, judgement, sink);
+    here?.terms(hand, index, judgement, sink);
+    const before = plan.moments[index - 1];
     if (before) moveTerms(before.hand, hand, passing(before.moment, moment), judgement, sink);
     for (const echo of echoes[index]!) {
       if (isBroken(echo, index, 0, columns, trail)) sink(echo.term, echoPoints[echo.term]);

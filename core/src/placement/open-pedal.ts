@@ -5,43 +5,45 @@ import { harmonicOf, notesOf } from "../score/event";
 
 /** How often a pitch comes back at once, with one or two moments in between, until it is a pedal. */
 const RETURNS = 3;
-
-/** A lowest pitch that sounds in so many moments, of all, is a pedal too. */
+/** Of the lowest pitch of a phrase one less is enough, or that it sounds in so many of the moments. */
 const SHARE_OF_A_BASS = 0.6;
+/** A bass is none under fewer moments. */
+const FEWEST_MOMENTS = 4;
 
 /**
- * Pitches of open strings to which a line returns again and again: single notes with one or two
- * others in between.
+ * Pitches of open strings to which a phrase returns again and again: single notes with one or two
+ * others in between, or the bass under most of it.
  */
 export function pedalsIn(bars: readonly Bar[], neck: Neck): ReadonlySet<number> {
   const last = new Map<number, number>();
-  const sounded = new Map<number, number>();
-  let lowest = Number.POSITIVE_INFINITY;
   const returns = new Map<number, number>();
-  let index = 0;
-  for (const bar of bars) {
-    for (const { events } of momentsOf(bar)) {
-      const [note, ...more] = events.flatMap(notesOf);
-      if (!note) continue;
-      index++;
-      for (const one of events.flatMap(notesOf)) {
-        if (one.kind === "dead" || harmonicOf(one)) continue;
-        const height = midiOf(one.pitch);
-        lowest = Math.min(lowest, height);
-        sounded.set(height, (sounded.get(height) ?? 0) + 1);
-      }
-      if (note.kind === "dead" || more.length > 0 || harmonicOf(note)) continue;
-      const midi = midiOf(note.pitch);
-      if (!neck.openMidi.includes(midi)) continue;
-      const apart = index - (last.get(midi) ?? Number.NEGATIVE_INFINITY);
-      if (apart === 2 || apart === 3) returns.set(midi, (returns.get(midi) ?? 0) + 1);
-      last.set(midi, index);
-    }
+  const sounded = new Map<number, number>();
+  let moments = 0;
+  for (const notes of bars.flatMap(momentsOf).map(({ events }) => events.flatMap(notesOf))) {
+    if (notes.length === 0) continue;
+    moments++;
+    const heights = notes.flatMap(heightOf);
+    for (const height of heights) count(sounded, height);
+    const [height] = heights;
+    if (height === undefined || notes.length > 1) continue;
+    const apart = moments - (last.get(height) ?? Number.NEGATIVE_INFINITY);
+    if (apart === 2 || apart === 3) count(returns, height);
+    last.set(height, moments);
   }
-  const found = new Set([...returns].filter(([, times]) => times >= RETURNS).map(([midi]) => midi));
+  const lowest = Math.min(...sounded.keys());
   const isBass =
-    (returns.get(lowest) ?? 0) >= RETURNS - 1 ||
-    (sounded.get(lowest) ?? 0) >= SHARE_OF_A_BASS * index;
-  if (isBass && index >= 4 && neck.openMidi.some((open) => open === lowest)) found.add(lowest);
-  return found;
+    moments >= FEWEST_MOMENTS &&
+    ((returns.get(lowest) ?? 0) >= RETURNS - 1 ||
+      (sounded.get(lowest) ?? 0) >= SHARE_OF_A_BASS * moments);
+  const pedals = [...returns].filter(([, times]) => times >= RETURNS).map(([height]) => height);
+  const open = new Set<number>(neck.openMidi);
+  return new Set([...pedals, ...(isBass ? [lowest] : [])].filter((height) => open.has(height)));
+}
+
+function heightOf(note: ReturnType<typeof notesOf>[number]): readonly number[] {
+  return note.kind === "dead" || harmonicOf(note) ? [] : [midiOf(note.pitch)];
+}
+
+function count(times: Map<number, number>, height: number): void {
+  times.set(height, (times.get(height) ?? 0) + 1);
 }

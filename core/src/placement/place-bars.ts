@@ -4,6 +4,7 @@ import { withEvents, type Bar } from "../score/bar";
 import { withNotes, type Note } from "../score/event";
 import type { HandTable } from "./hand-table";
 import { plainTable } from "./judgement";
+import { Carried } from "./carried";
 import { KnownBars } from "./known-bars";
 import { isFixed, planLine, type Plan, type PlannedHand, type Scope } from "./plan-line";
 import type { WhyUnreachable } from "./unreachable";
@@ -47,12 +48,13 @@ export function placeBars(
 
 /** A phrase of a part to be placed. */
 export interface PhraseRequest extends PlacingOptions {
+  readonly name?: string;
   readonly bars: readonly Bar[];
 }
 
 /**
- * Places the phrases of a part one after the other: each goes on where the hand was, and bars that
- * sound like earlier ones are placed like them.
+ * Places the phrases of a part one after the other: what was decided for one speaks for those behind
+ * it, and bars that sound like earlier ones are placed like them.
  */
 export function placePhrases(
   phrases: readonly PhraseRequest[],
@@ -60,12 +62,15 @@ export function placePhrases(
   scope: Scope,
 ): readonly PlacedBars[] {
   const known = new KnownBars();
+  const carried = new Carried();
   let last: PlannedHand | undefined;
   return phrases.map((phrase) => {
     const { table = plainTable(neck), secondsPerWhole = usualSecondsPerWhole, bars } = phrase;
     const wishes = phrase.wishes ?? NO_WISHES;
-    const plan = planLine({ bars, scope, secondsPerWhole, wishes, after: { last, known } }, table);
+    const after = { last, known, carried };
+    const plan = planLine({ bars, scope, secondsPerWhole, wishes, after }, table);
     known.learn(bars, plan.moments);
+    carried.learn(phrase.name ?? "", plan.moments);
     last = plan.moments.at(-1) ?? last;
     return { bars: withPlan(bars, plan, scope), unreachable: plan.unreachable, plan };
   });

@@ -52,11 +52,16 @@ function phraseRequest(
   const phrase = song.phrases.find(({ id }) => id === phraseId);
   const { bars, wishes = NO_WISHES } = version;
   return {
+    name: nameOf(song, phraseId),
     bars,
     table,
     wishes,
     secondsPerWhole: secondsPerWholeIn(song, phrase, bars.length),
   };
+}
+
+function nameOf({ phrases }: Song, phraseId: string): string {
+  return phrases.find(({ id }) => id === phraseId)?.name ?? "";
 }
 
 export interface PlacedPart {
@@ -139,7 +144,7 @@ export function lineRequest(
     const { bars } = before;
     const plan = planAsItStands(phraseRequest(song, before.phraseId, before, table), table);
     known.learn(bars, plan.moments);
-    carried.learn(plan.moments);
+    carried.learn(nameOf(song, before.phraseId), plan.moments);
     last = plan.moments.at(-1) ?? last;
   }
   const { bars, secondsPerWhole, wishes } = phraseRequest(song, phraseId, version, table);

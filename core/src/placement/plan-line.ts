@@ -3,14 +3,10 @@ import { fretFromNut, type Neck } from "../neck/neck";
 import { midiOf, type Midi } from "../pitch/pitch";
 import { eventsOf, type Bar } from "../score/bar";
 import { harmonicOf, notesOf, type PitchedNote } from "../score/event";
-import { knownTerms, type KnownBars } from "./known-bars";
-import { addUp } from "./cost-model";
+import type { KnownBars } from "./known-bars";
 import type { Carried } from "./carried";
-import { moveTerms } from "./move-terms";
-import { passing } from "./passing";
-import { echoesOf, type Echo } from "./echoes";
 import type { Hand } from "./grip";
-import { isCarried, type Column, type HandTable, type Steps } from "./hand-table";
+import type { Column, HandTable, Steps } from "./hand-table";
 import {
   lineMoments,
   placingNotes,
@@ -20,11 +16,11 @@ import {
 } from "./line-moments";
 import type { HandTask } from "./hand-task";
 import type { Chart } from "./chart";
+import { carriedInto, echoesWith, outsideCosts } from "./outside-costs";
 import { bestRoute } from "./search";
-import type { Sink } from "./terms";
 import { reduceToPlayable, type WhyUnreachable } from "./unreachable";
 import { BROKEN_RULE_POINTS } from "./weights";
-import { addWishes, allowedBy, asksOfHands, type Wishes } from "./wishes";
+import { allowedBy, type Wishes } from "./wishes";
 
 /** Which places may move: all but the pinned ones, or only those that are not known yet. */
 export type Scope = "unpinned" | "unplaced";
@@ -158,8 +154,9 @@ export function chartOf(request: LineRequest, table: HandTable): LineChart {
     columns.push(column);
     staying = column.indexFrets;
   }
-  const echoes = echoesWith(moments, request.after?.carried);
-  const extra = extraCosts(request, table, at, moments, columns);
+  const here = carriedInto(moments, request);
+  const echoes = echoesWith(moments, here);
+  const extra = outsideCosts(request, table, at, moments, columns, here);
   return {
     table,
     request,
@@ -207,63 +204,4 @@ function lowestPitch(moments: readonly LineMoment[]): Midi | undefined {
     }
   }
   return lowest;
-}
-
-/** What a phrase answers in itself, and of the phrases before it. */
-export function echoesWith(
-  moments: readonly HandTask[],
-  carried: Carried | undefined,
-): readonly (readonly Echo[])[] {
-  const own = echoesOf(moments);
-  if (!carried || carried.isEmpty) return own;
-  const others = carried.echoes(moments);
-  return own.map((echoes, index) => (others[index] ? [...echoes, others[index]] : echoes));
-}
-
-const BETWEEN_PHRASES = 0;
-
-/** What hands cost beside themselves: where the line comes from, what was placed before, wishes. */
-function extraCosts(
-  { after, wishes, bars }: LineRequest,
-  table: HandTable,
-  at: readonly LineMoment[],
-  moments: readonly HandTask[],
-  columns: readonly Column[],
-): readonly (readonly number[] | undefined)[] {
-  const sums: (number[] | undefined)[] = columns.map(() => undefined);
-  const put = (index: number, hand: number, points: number) => {
-    if (points === 0) return;
-    const row = (sums[index] ??= columns[index]!.hands.map(() => 0));
-    row[hand]! += points;
-  };
-  const first = columns[0];
-  const [opening] = moments;
-  if (after?.last && first && opening) {
-    const { hand: from, moment } = after.last;
-    const between = passing(moment, opening);
-    for (const [index, hand] of first.hands.entries()) {
-      if (!isCarried(from, hand)) continue;
-      put(
-        0,
-        index,
-        Math.round(
-          BETWEEN_PHRASES * addUp((sink) => moveTerms(from, hand, between, table.judgement, sink)),
-        ),
-      );
-    }
-  }
-  const { neck } = table.judgement;
-  for (const [index, { hands }] of columns.entries()) {
-    const { bar, onset } = at[index]!;
-    const known = after?.known.placesOf(bars[bar]!, onset);
-    const carried = after?.carried;
-    if (!known && !asksOfHands(wishes) && (!carried || carried.isEmpty)) continue;
-    for (const [order, hand] of hands.entries()) {
-      const sink: Sink = (_, points) => put(index, order, points);
-      addWishes(hand, wishes, neck, sink);
-      carried?.terms(hand, moments[index]!, index, sink);
-      if (known) knownTerms(known, hand, table.judgement, sink);
-    }
-  }
-  return sums;
 }

@@ -2,11 +2,11 @@ import { barsOn, formatBars, type BarIndex } from "../foundation/bar-index";
 import type { Matter, Reason } from "./reasons";
 
 /** Like “fewer shifts: 1 instead of 4 (bars 2 and 3)”. */
-export function reasonInWords({ matter, counts, bars }: Reason, barsBefore = 0): string {
-  return said(matter, counts) + barsInWords(bars.map((bar) => barsOn(bar, barsBefore)));
+export function reasonInWords({ matter, counts, bars, phrase }: Reason, barsBefore = 0): string {
+  return said(matter, counts, phrase) + barsInWords(bars.map((bar) => barsOn(bar, barsBefore)));
 }
 
-function said(matter: Matter, counts: Reason["counts"]): string {
+function said(matter: Matter, counts: Reason["counts"], phrase: string | undefined): string {
   const [own, other] = counts ?? [];
   const instead = counts ? `: ${own} instead of ${other}` : "";
   switch (matter) {
@@ -14,6 +14,10 @@ function said(matter: Matter, counts: Reason["counts"]): string {
       return "keeps slurs, slides and ringing notes on their strings";
     case "hint":
       return "lies where it was asked for";
+    case "carried":
+      return phrase ? `goes on as ${phrase} is played` : "goes on as the phrases before are played";
+    case "held":
+      return own === 0 ? "the hand holds every broken chord" : "broken chords stay under the hand";
     case "movement":
       if (counts && own === 0) return "no shift at all";
       return counts && own! < other! ? `fewer shifts${instead}` : "shorter ways for the hand";

@@ -10,19 +10,30 @@ import type { Term } from "./terms";
 const MATTERS = {
   rules: ["brokenRule"],
   hint: ["awayFromHint"],
+  carried: ["regionLeft", "placeLeft", "shapeLeft", "stringsLeft", "shapeCarried"],
   movement: ["shiftDistance", "shift", "jump", "slideDistance"],
   slurs: ["shiftUnderLegato"],
   low: ["openLowest"],
-  open: ["openShape", "open", "openUpTheNeck", "openAndFretted", "openAndFrettedUp"],
-  shapes: ["unknownShape", "shapeChanged"],
-  return: ["pitchElsewhere", "samePitchMoved"],
+  open: [
+    "openShape",
+    "open",
+    "openAtNut",
+    "openUpTheNeck",
+    "openAndFretted",
+    "openAndFrettedUp",
+    "openAmongChords",
+    "barOpen",
+  ],
+  shapes: ["unknownShape", "shapeChanged", "shapeElsewhere", "chordAcross"],
+  held: ["chordLetGo"],
+  return: ["pitchElsewhere", "samePitchMoved", "commonToneMoved"],
   motif: ["motifReshaped", "repeatMoved"],
-  pedal: ["pedal"],
+  pedal: ["pedal", "pedalFretted"],
   stretch: ["stretch"],
-  fingers: ["fingers", "littleFinger"],
-  height: ["height", "offCentre", "low", "high", "highWound", "veryHigh"],
+  fingers: ["fingers", "barre", "littleFinger"],
+  height: ["height", "offCentre", "low", "high", "highWound", "veryHigh", "barHeight"],
   box: ["offTheBox"],
-  strings: ["crossing", "skip"],
+  strings: ["crossing", "skip", "semitoneAcross"],
   muting: ["innerMute"],
   tone: ["thickString"],
   bend: ["bendOnWound"],
@@ -36,6 +47,8 @@ export interface Reason {
   readonly points: number;
   /** Indices of the bars where that is so, rising; empty where it is so in all of them. */
   readonly bars: readonly BarIndex[];
+  /** The phrase that speaks for it, where one does. */
+  readonly phrase?: string;
   /** What there is of it in this plan and in the other, where it can be counted. */
   readonly counts?: readonly [own: number, other: number];
 }
@@ -49,7 +62,12 @@ export interface Weighed {
 const LEAST_POINTS = 0.25 * POINTS;
 
 /** What speaks for a plan against another, the weightiest first. The other's reasons are those the other way round. */
-export function reasonsFor(own: Weighed, other: Weighed, neck: Neck): readonly Reason[] {
+export function reasonsFor(
+  own: Weighed,
+  other: Weighed,
+  neck: Neck,
+  phraseBefore?: string,
+): readonly Reason[] {
   const reasons: Reason[] = [];
   for (const matter of Object.keys(MATTERS) as Matter[]) {
     const terms: readonly Term[] = MATTERS[matter];
@@ -74,6 +92,7 @@ export function reasonsFor(own: Weighed, other: Weighed, neck: Neck): readonly R
       points,
       bars: bars.sort((a, b) => a - b),
       ...(isTold && { counts }),
+      ...(matter === "carried" && phraseBefore && { phrase: phraseBefore }),
     });
   }
   return reasons.sort((a, b) => b.points - a.points);
@@ -95,6 +114,7 @@ const COUNTS: Readonly<Partial<Record<Matter, Count>>> = {
   low: timesOf("openLowest"),
   open: ({ plan }) => openNotes(plan),
   shapes: timesOf("unknownShape", "shapeChanged"),
+  held: timesOf("chordLetGo"),
   return: timesOf("pitchElsewhere"),
   stretch: timesOf("stretch"),
   fingers: timesOf("littleFinger"),

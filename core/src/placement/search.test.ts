@@ -155,7 +155,9 @@ function echoed(
     sum += chordCost(at, hands, notes, points(weights.chordLetGo));
     // A chord at another pitch, with something in between: as it lay.
     const shape = (k: number) => pitches[k]!.map((p) => Number(p) - Number(pitches[k]![0])).join();
-    const sameShape = backs.find((back) => pitches[at]!.length > 1 && shape(at - back) === shape(at));
+    const sameShape = backs.find(
+      (back) => pitches[at]!.length > 1 && shape(at - back) === shape(at),
+    );
     if (sameShape && sameShape > 1 && sound[at - sameShape] !== sound[at]) {
       const [own, other] = [hands[at]!.grip.holds, hands[at - sameShape]!.grip.holds];
       const frets = own.map((hold, k) => Number(hold.fret) - Number(other[k]!.fret));
@@ -179,7 +181,8 @@ function pedalCost(
     return note?.kind === "pitched" && (note.isLowest || note.isPedal) && notes[k]!.length === 1;
   };
   const isLow = (k: number) =>
-    isNamed(k) && pitches.filter((p, other) => isNamed(other) && p[0] === pitches[k]![0]).length > 1;
+    isNamed(k) &&
+    pitches.filter((p, other) => isNamed(other) && p[0] === pitches[k]![0]).length > 1;
   if (pitches[at]!.length !== 1 || isLow(at)) return 0;
   let before = at - 1;
   while (before >= 0 && at - before < 4 && isLow(before)) before--;

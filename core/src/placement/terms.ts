@@ -42,7 +42,6 @@ type MoveTerm =
   | "openAndFretted"
   | "openAndFrettedUp"
   | "openAmongChords"
-  | "stringChanged"
   | "semitoneAcross"
   | "chordAcross";
 
@@ -59,9 +58,12 @@ export const ECHO_TERMS = [
 export type EchoTerm = (typeof ECHO_TERMS)[number];
 
 /** What a teacher or a song asks for beyond the usual: hints, and rules that could not be kept. */
-type WishTerm = "awayFromHint" | "brokenRule" | "regionLeft" | "placeLeft" | "shapeLeft";
+type WishTerm = "awayFromHint" | "brokenRule";
 
-export type Term = HoldTerm | MoveTerm | EchoTerm | WishTerm;
+/** Of carrying: what it costs to leave what was decided for the phrases before. */
+type CarriedTerm = "regionLeft" | "placeLeft" | "shapeLeft" | "stringsLeft";
+
+export type Term = HoldTerm | MoveTerm | EchoTerm | WishTerm | CarriedTerm;
 
 /** Takes what a term costs, in points. */
 export type Sink = (term: Term, points: number) => void;

@@ -40,7 +40,7 @@ export function weighPlaces(
         place,
         more: Math.max(0, own.plan.points - best.plan.points),
         movesOthers: countMoved(own, best, noteId),
-        against: reasonsFor(best, own, table.judgement.neck),
+        against: reasonsFor(best, own, table.judgement.neck, request.after?.carried?.from),
       };
     })
     .sort((a, b) => a.more - b.more);

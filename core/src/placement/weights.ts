@@ -1,12 +1,7 @@
 import type { Term } from "./terms";
 
 /** What a term weighs; the wishes' own terms weigh the same in every profile. */
-export type Weights = Readonly<
-  Record<
-    Exclude<Term, "awayFromHint" | "brokenRule" | "regionLeft" | "placeLeft" | "shapeLeft">,
-    number
-  >
->;
+export type Weights = Readonly<Record<Exclude<Term, "awayFromHint" | "brokenRule">, number>>;
 
 /**
  * Costs are counted in whole points, a thousand to a unit of the weights, so that sums are exact
@@ -66,7 +61,6 @@ export const USUAL_WEIGHTS: Weights = {
   openAndFretted: 0.23,
   openAndFrettedUp: 0.47,
   openAmongChords: 0.4,
-  stringChanged: 0.01,
   semitoneAcross: 0.2,
   chordAcross: 0.5,
   pitchElsewhere: 1.4,
@@ -76,4 +70,8 @@ export const USUAL_WEIGHTS: Weights = {
   chordLetGo: 0.6,
   shapeElsewhere: 0.5,
   shapeCarried: 0.5,
+  regionLeft: 0.15,
+  placeLeft: 0.25,
+  shapeLeft: 0.5,
+  stringsLeft: 0.3,
 };
