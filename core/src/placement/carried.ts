@@ -13,7 +13,17 @@ interface Laid {
   /** MIDI numbers of the lowest notes. */
   readonly heights: readonly number[];
   readonly codes: readonly (readonly number[])[];
+  /** Where it keeps to; undefined where nothing is fretted. */
+  readonly region: Region | undefined;
+  readonly places: readonly (readonly [midi: number, code: number])[];
+  /** Chords by their intervals, and how they are held. */
+  readonly forms: readonly (readonly [shape: string, form: string])[];
 }
+
+type Moments = readonly Pick<PlannedHand, "hand" | "moment">[];
+
+/** A song is gone through at every key; its plans stay as they are. */
+const known = new WeakMap<Moments, Laid>();
 
 /** Where a phrase keeps to, in frets from the nut: nine fretted notes of ten lie there. */
 interface Region {
@@ -49,28 +59,15 @@ export class Carried {
   }
 
   /** Takes in how the next phrase of the part lies. */
-  learn(name: string, moments: readonly Pick<PlannedHand, "hand" | "moment">[]): void {
+  learn(name: string, moments: Moments): void {
     if (moments.length === 0) return;
     this.name = name;
-    const frets: number[] = [];
-    for (const { hand, moment } of moments) {
-      const { grip } = hand;
-      if (grip.fretted) frets.push(grip.fretted.lowest, grip.fretted.highest);
-      for (const [index, note] of moment.notes.entries()) {
-        if (note.kind === "pitched") add(this.placesOf, note.midi, placeCode(grip.holds[index]!));
-      }
-      const shape = shapeOf(moment);
-      if (shape !== undefined) add(this.heldAs, shape, formOf(grip));
-    }
-    this.laid.push({
-      keys: moments.map(({ moment }) => chordKey(moment)),
-      heights: moments.map(({ moment }) => heightOf(moment.notes)),
-      codes: moments.map(({ hand }) => hand.grip.holds.map(placeCode)),
-    });
-    if (frets.length === 0) return;
-    frets.sort((a, b) => a - b);
-    const at = (share: number) => frets[Math.round(share * (frets.length - 1))]!;
-    this.region = { lowest: at(0.1), highest: at(0.9) };
+    let own = known.get(moments);
+    if (!own) known.set(moments, (own = laidOut(moments)));
+    this.laid.push(own);
+    this.region = own.region ?? this.region;
+    for (const [midi, code] of own.places) add(this.placesOf, midi, code);
+    for (const [shape, form] of own.forms) add(this.heldAs, shape, form);
   }
 
   /** What a phrase has to do with those before it. */
@@ -133,6 +130,30 @@ export interface CarriedHere {
   readonly terms: (hand: Hand, index: number, by: Pick<Judgement, "weights">, sink: Sink) => void;
 }
 
+function laidOut(moments: Moments): Laid {
+  const frets = moments
+    .flatMap(({ hand: { grip } }) =>
+      grip.fretted ? [grip.fretted.lowest, grip.fretted.highest] : [],
+    )
+    .sort((a, b) => a - b);
+  const at = (share: number) => frets[Math.round(share * (frets.length - 1))]!;
+  return {
+    keys: moments.map(({ moment }) => chordKey(moment)),
+    heights: moments.map(({ moment }) => heightOf(moment.notes)),
+    codes: moments.map(({ hand }) => hand.grip.holds.map(placeCode)),
+    region: frets.length === 0 ? undefined : { lowest: at(0.1), highest: at(0.9) },
+    places: moments.flatMap(({ hand, moment }) =>
+      moment.notes.flatMap((note, index) =>
+        note.kind === "dead" ? [] : [[note.midi, placeCode(hand.grip.holds[index]!)] as const],
+      ),
+    ),
+    forms: moments.flatMap(({ hand, moment }) => {
+      const shape = shapeOf(moment);
+      return shape === undefined ? [] : [[shape, formOf(hand.grip)] as const];
+    }),
+  };
+}
+
 function add<Key, Item>(sets: Map<Key, Set<Item>>, key: Key, item: Item): void {
   const known = sets.get(key);
   if (known) known.add(item);
@@ -147,7 +168,10 @@ function awayFrom({ lowest, highest }: Region, { holds }: Grip): number {
 }
 
 /** How many moments two phrases are the same from their beginnings, but for their height. */
-function beginningAlike(one: Omit<Laid, "codes">, other: Omit<Laid, "codes">): number {
+function beginningAlike(
+  one: Pick<Laid, "keys" | "heights">,
+  other: Pick<Laid, "keys" | "heights">,
+): number {
   const most = Math.min(one.keys.length, other.keys.length);
   const lift = other.heights[0]! - one.heights[0]!;
   let index = 0;

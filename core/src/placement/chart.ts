@@ -1,4 +1,5 @@
-import { ECHO_REACH, echoCost, echoPointsOf, type Echo } from "./echoes";
+import { echoCost, echoPointsOf } from "./echo-costs";
+import { ECHO_REACH, type Echo } from "./echoes";
 import type { Column, Steps } from "./hand-table";
 import type { Weights } from "./weights";
 

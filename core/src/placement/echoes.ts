@@ -1,10 +1,6 @@
-import type { Column } from "./hand-table";
-import { CODES_A_STRING, stringOfCode } from "./grip";
 import type { HandTask } from "./hand-task";
 import { chordKey, heightOf, shapeOf } from "./likeness";
 import { isBarred } from "./slide-bar";
-import { ECHO_TERMS, type EchoTerm } from "./terms";
-import { inPoints, type Weights } from "./weights";
 
 /**
  * A later moment that sounds like an earlier one of its phrase, and what it costs when it is not
@@ -29,7 +25,8 @@ export type Echo =
 
 export const ECHO_REACH = 128;
 const SHORTEST_REPEAT = 4;
-const MOTIF = 4;
+/** So many single notes make a motif. */
+export const MOTIF = 4;
 /** A motif that comes again no further than so many semitones away stays on its strings. */
 const ON_THE_SAME_STRINGS = 3;
 /** Neighbours of a line that a pedal may stand between, in semitones. */
@@ -155,9 +152,9 @@ function heldWith(moments: readonly HandTask[], index: number): readonly number[
   const found: number[] = [];
   for (let at = index - 1; at >= 0; at--) {
     const other = chordNote(moments[at]);
-    if (other?.chord !== own.chord) break;
-    if (seen.has(other!.midi)) continue;
-    seen.add(other!.midi);
+    if (!other || other.chord !== own.chord) break;
+    if (seen.has(other.midi)) continue;
+    seen.add(other.midi);
     found.push(at);
   }
   return found;
@@ -189,116 +186,4 @@ function beforePedal(
   if (at < 0 || at === index - 1 || isPedal(at)) return undefined;
   const before = singlePitch(moments[at]);
   return before !== undefined && Math.abs(before - own) <= NEXT_TO_EACH_OTHER ? at : undefined;
-}
-
-/** The hands of the last `ECHO_REACH` moments of a beginning, each at its moment modulo that. */
-export interface Trail {
-  readonly hands: Int16Array;
-  /** Where in `hands` it starts. */
-  readonly offset: number;
-}
-
-export type EchoPoints = Readonly<Record<EchoTerm, number>>;
-
-export function echoPointsOf(weights: Weights): EchoPoints {
-  const points = ECHO_TERMS.map((term) => [term, inPoints(weights[term])]);
-  return Object.fromEntries(points) as EchoPoints;
-}
-
-/** What the echoes of moment `index` cost when `hand` holds it and `trail` led there. */
-export function echoCost(
-  echoes: readonly Echo[],
-  index: number,
-  hand: number,
-  columns: readonly Pick<Column, "codes">[],
-  trail: Trail,
-  points: EchoPoints,
-): number {
-  let cost = 0;
-  for (const echo of echoes) {
-    if (isBroken(echo, index, hand, columns, trail)) cost += points[echo.term];
-  }
-  return cost;
-}
-
-export function isBroken(
-  echo: Echo,
-  index: number,
-  hand: number,
-  columns: readonly Pick<Column, "codes">[],
-  trail: Trail,
-): boolean {
-  const { from } = echo;
-  const codes = columns[index]!.codes[hand]!;
-  const before = columns[from]!.codes[chosenAt(trail, from)]!;
-  switch (echo.term) {
-    case "shapeCarried":
-      return codes[0]! - before[0]! !== echo.by;
-    case "chordLetGo":
-      return !isHeldTogether(codes[0]!, before[0]!);
-    case "shapeElsewhere": {
-      const lift = codes[0]! - before[0]!;
-      return (
-        stringOfCode(codes[0]!) !== stringOfCode(before[0]!) ||
-        codes.some((code, note) => code - before[note]! !== lift)
-      );
-    }
-    case "pitchElsewhere":
-    case "repeatMoved":
-      return !isSamePlaces(codes, before);
-    case "motifReshaped": {
-      const lift = codes[0]! - before[0]!;
-      if (echo.keepsStrings && stringOfCode(codes[0]!) !== stringOfCode(before[0]!)) return true;
-      for (let back = 1; back < MOTIF; back++) {
-        const own = columns[index - back]!.codes[chosenAt(trail, index - back)]!;
-        const other = columns[from - back]!.codes[chosenAt(trail, from - back)]!;
-        if (own[0]! - other[0]! !== lift) return true;
-      }
-      return false;
-    }
-    case "pedal": {
-      for (let at = from + 1; at < index; at++) {
-        if (columns[at]!.codes[chosenAt(trail, at)]![0]! % CODES_A_STRING !== 0) return false;
-      }
-      if (codes[0]! % CODES_A_STRING === 0 || before[0]! % CODES_A_STRING === 0) return false;
-      return stringOfCode(codes[0]!) !== stringOfCode(before[0]!);
-    }
-  }
-}
-
-/** Frets that a hand keeps together while it breaks a chord. */
-const HELD_FRETS = 4;
-
-function isHeldTogether(one: number, other: number): boolean {
-  if (stringOfCode(one) === stringOfCode(other)) return false;
-  const frets = [one % CODES_A_STRING, other % CODES_A_STRING] as const;
-  return frets[0] === 0 || frets[1] === 0 || Math.abs(frets[0] - frets[1]) <= HELD_FRETS;
-}
-
-function isSamePlaces(codes: readonly number[], before: readonly number[]): boolean {
-  for (let note = 0; note < codes.length; note++) if (codes[note] !== before[note]) return false;
-  return true;
-}
-
-function chosenAt({ hands, offset }: Trail, moment: number): number {
-  return hands[offset + (moment % ECHO_REACH)]!;
-}
-
-/** The last moment that asks back for each moment; the moment itself where none does. */
-export function lastAsked(echoes: readonly (readonly Echo[])[]): Int32Array {
-  const last = Int32Array.from(echoes.keys());
-  for (const [index, list] of echoes.entries()) {
-    for (const echo of list) {
-      for (const at of asksFor(echo, index)) last[at] = Math.max(last[at]!, index);
-    }
-  }
-  return last;
-}
-
-function asksFor(echo: Echo, index: number): readonly number[] {
-  if (echo.term === "pedal") {
-    return Array.from({ length: index - echo.from }, (_, step) => echo.from + step);
-  }
-  if (echo.term !== "motifReshaped") return [echo.from];
-  return Array.from({ length: MOTIF }, (_, back) => [echo.from - back, index - back]).flat();
 }

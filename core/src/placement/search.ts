@@ -1,5 +1,6 @@
 import { routePoints, type Chart, type Route } from "./chart";
-import { ECHO_REACH, echoCost, echoPointsOf, lastAsked } from "./echoes";
+import { echoPointsOf, EchoRows, lastAsked } from "./echo-costs";
+import { ECHO_REACH } from "./echoes";
 import type { Column } from "./hand-table";
 
 /** How many beginnings of routes are carried on side by side, at most; fewer in very long lines. */
@@ -138,6 +139,7 @@ function carryForward(
     next.size = 0;
     const beginnings = index === 0 ? 1 : front.size;
     const classes = classesOf(front, active);
+    const rows = new EchoRows(echoes[index]!, index, columns, echoPoints);
     for (let from = 0; from < beginnings; from++) {
       const trail = { hands: front.recent, offset: from * ECHO_REACH };
       const before = index === 0 ? 0 : front.points[from]!;
@@ -147,7 +149,7 @@ function carryForward(
         // The order of the fronts is by bound: what fails here would fail with its echoes too.
         if (points + remaining[hand]! >= known.points) continue;
         if (echoes[index]!.length > 0) {
-          points += echoCost(echoes[index]!, index, hand, columns, trail, echoPoints);
+          points += rows.cost(hand, trail);
         }
         const bound = points + remaining[hand]!;
         if (bound >= known.points) continue;
