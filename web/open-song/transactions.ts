@@ -100,10 +100,23 @@ export function placeLine(
   bars: readonly Bar[],
   wishes: LineWishes | undefined,
 ): Transaction {
-  const { wishes: _, ...rest } = content;
+  const { wishes: _, isSuggested: _taken, ...rest } = content;
   const hasWishes = wishes && Object.keys(wishes).length > 0;
   const line = { ...rest, bars, ...(hasWishes && { wishes }) };
   return setLine({ phraseId, partId }, label, line);
+}
+
+/** Lines as they were chosen, and those that followed. */
+export function settleLines(label: string, lines: readonly Line[]): Transaction {
+  return {
+    label,
+    edits: lines.map(({ phraseId, partId, ...line }) => ({
+      kind: "set-line",
+      phraseId,
+      partId,
+      line,
+    })),
+  };
 }
 
 /** A phrase to fill in: its chords, and rests as long as its bars. */

@@ -1,6 +1,7 @@
 import { readTextTab } from "@intonazione/core/formats/text-tab";
 import {
   adviseOnLine,
+  carryOn,
   lineRequest,
   planLine,
   tableFor,
@@ -46,6 +47,10 @@ const desk: Desk = {
   advise: (song, at, { profile, count, ...asked }) => {
     const { part, table } = tableAt(song, at, profile);
     return adviseOnLine(lineRequest(song, part, at.phraseId, table, asked), table, count);
+  },
+  carryOn: (song, at, bars, profile) => {
+    const { part, table } = tableAt(song, at, profile);
+    return carryOn(song, part, at.phraseId, bars, table);
   },
   weighPlaces: (song, at, noteId, profile) => {
     const { part, table } = tableAt(song, at, profile);

@@ -5,7 +5,7 @@ import type { Performance } from "@intonazione/core/playing";
 import type { PlayWishes } from "@intonazione/core/sounding";
 import type { Advice, Profile, WeighedPlace, Wishes } from "@intonazione/core/placement";
 import type { MovedSong, RemapHow, RemappedPart, Target } from "@intonazione/core/remap";
-import type { Part, Song } from "@intonazione/core/score";
+import type { Bar, Line, Part, Song } from "@intonazione/core/score";
 import type { TuningRequest, TuningSearchResult } from "@intonazione/core/tuning-finder";
 import type { Capo, InstrumentFamily, Tuning } from "@intonazione/core/instrument";
 
@@ -30,6 +30,8 @@ export interface Desk {
   remapPart(song: Song, part: Part, to: Target, how?: RemapHow): RemappedPart;
   /** The best ways to place a phrase of a part where it stands, or only one of its bars. */
   advise(song: Song, at: LineAddress, request: AdviceRequest): Advice;
+  /** A way that was chosen for a line, and the suggestions behind it placed anew after it. */
+  carryOn(song: Song, at: LineAddress, bars: readonly Bar[], profile: Profile): readonly Line[];
   /** What each place of one note would cost its line. */
   weighPlaces(
     song: Song,

@@ -36,7 +36,8 @@ function marksFor(
 export function findTuningBatch() {
   return readAsked(songSchema).map((song) => findTuningAsked(song));
 }
-function findTuningAsked({ id, instrument, events, open }: AskedSong) {
+/** One song's tunings and capos, the likeliest first. */
+export function findTuningAsked({ id, instrument, events, open }: AskedSong) {
   const bars = barsOfEvents(events, { beats: 4, unit: 4 });
   const kind = instrumentCalled(instrument);
   const marks = open ? marksFor(events, bars, open) : [];

@@ -106,7 +106,8 @@ function songOf(items: readonly AskedPhrase[], part: Song["parts"][number]): Son
   };
 }
 
-function placesIn(bars: readonly Bar[]): Places {
+/** Where notes lie, by event; those without a place are left out. */
+export function placesIn(bars: readonly Bar[]): Places {
   return eventsOf(bars).map((event) =>
     notesOf(event).flatMap((note) =>
       note.kind === "pitched" && note.place ? [[note.place.string, note.place.fret] as const] : [],

@@ -5,7 +5,7 @@ import type { HandTable } from "./hand-table";
 import { ledgerOf } from "./ledger";
 import { pinConflicts, type PinConflict } from "./pins";
 import { withPlan } from "./place-bars";
-import type { LineRequest } from "./plan-line";
+import type { LineRequest } from "./line-request";
 import { meanFret, reasonsFor, type Reason } from "./reasons";
 import type { WhyUnreachable } from "./unreachable";
 

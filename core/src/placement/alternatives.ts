@@ -1,15 +1,11 @@
 import { placeCode, type Hand } from "./grip";
 import type { HandTable } from "./hand-table";
-import {
-  chartOf,
-  planAlong,
-  planOf,
-  type LineChart,
-  type LineRequest,
-  type Plan,
-} from "./plan-line";
+import { chartOf, planAlong, planOf, type LineChart, type Plan } from "./plan-line";
+import type { LineRequest } from "./line-request";
 import { bestRoute } from "./search";
 import { routePoints } from "./chart";
+import { meanFret } from "./reasons";
+import type { Neck } from "../neck/neck";
 import { inPoints } from "./weights";
 import { awayFromHint } from "./wishes";
 
@@ -18,6 +14,9 @@ const REGIONS: readonly number[] = [1, 3, 5, 7, 9, 12, 15, 18];
 
 /** Plans that differ in fewer of their notes are one plan with other fingers. */
 const LEAST_DIFFERENCE = 1 / 4;
+
+/** Ways that lie so near each other, in frets, are one way to the hand; wider apart ones come first. */
+const LEAST_APART = 2;
 
 /** What a note costs that stays where a plan before had it: so dear that plans part ways. */
 const STAYING_WEIGHTS: readonly number[] = [0.8, 2];
@@ -41,18 +40,31 @@ export function alternativesFor(
   const candidates = REGIONS.filter((fret) => fret + neck.capo.fret <= neck.frets).map((fret) =>
     planWith(chart, (hand) => awayFromHint(hand, fret, neck)),
   );
-  take(plans, candidates, count);
+  take(plans, candidates, count, neck, LEAST_APART);
+  take(plans, candidates, count, neck);
   for (const weight of STAYING_WEIGHTS) {
     if (plans.length >= count) break;
-    take(plans, [planWith(chart, stayingWith(plans, weight))], count);
+    take(plans, [planWith(chart, stayingWith(plans, weight))], count, neck);
   }
   return plans;
 }
 
-function take(plans: Plan[], candidates: readonly Plan[], count: number): void {
+function take(
+  plans: Plan[],
+  candidates: readonly Plan[],
+  count: number,
+  neck: Neck,
+  apart = 0,
+): void {
   for (const plan of [...candidates].sort((a, b) => a.points - b.points)) {
     if (plans.length >= count) return;
-    if (plans.every((other) => differenceOf(plan, other) >= LEAST_DIFFERENCE)) plans.push(plan);
+    const lies = meanFret(plan, neck);
+    const isOther = plans.every(
+      (other) =>
+        differenceOf(plan, other) >= LEAST_DIFFERENCE &&
+        Math.abs(lies - meanFret(other, neck)) >= apart,
+    );
+    if (isOther) plans.push(plan);
   }
 }
 

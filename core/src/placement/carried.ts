@@ -3,7 +3,6 @@ import type { Echo } from "./echoes";
 import { isFretted, placeCode, stringOfCode, type Grip, type Hand } from "./grip";
 import type { HandTask } from "./hand-task";
 import { chordKey, heightOf, shapeOf } from "./likeness";
-import type { PlannedHand } from "./plan-line";
 import type { Sink } from "./terms";
 import { inPoints } from "./weights";
 
@@ -20,7 +19,7 @@ interface Laid {
   readonly forms: readonly (readonly [shape: string, form: string])[];
 }
 
-type Moments = readonly Pick<PlannedHand, "hand" | "moment">[];
+type Moments = readonly { readonly hand: Hand; readonly moment: HandTask }[];
 
 /** A song is gone through at every key; its plans stay as they are. */
 const known = new WeakMap<Moments, Laid>();

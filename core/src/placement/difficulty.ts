@@ -2,7 +2,8 @@ import type { BarIndex } from "../foundation/bar-index";
 import { fingertipMm } from "../neck/fret-geometry";
 import type { Neck } from "../neck/neck";
 import { isFretted, spanMm, stringsApart } from "./grip";
-import type { Plan, PlannedHand } from "./plan-line";
+import type { Plan } from "./plan-line";
+import type { PlannedHand } from "./line-request";
 import { COMFORT_MM, handScale, type PlayerHand } from "./player-hand";
 
 /** What makes a line hard for the hands. */

@@ -7,7 +7,8 @@ import { ECHO_REACH } from "./echoes";
 import { carriedInto, echoesWith, openingTerms } from "./outside-costs";
 import { placeCode } from "./grip";
 import { knownTerms } from "./known-bars";
-import type { LineRequest, Plan } from "./plan-line";
+import type { Plan } from "./plan-line";
+import type { LineRequest } from "./line-request";
 import type { Sink, Term } from "./terms";
 import { addWishes } from "./wishes";
 

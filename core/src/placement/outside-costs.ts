@@ -8,7 +8,7 @@ import { knownTerms } from "./known-bars";
 import type { LineMoment } from "./line-moments";
 import { moveTerms } from "./move-terms";
 import { passing } from "./passing";
-import type { LineRequest, PlannedHand } from "./plan-line";
+import type { LineRequest, PlannedHand } from "./line-request";
 import type { Sink } from "./terms";
 import { addWishes, asksOfHands } from "./wishes";
 

@@ -4,7 +4,8 @@ import type { Pitch } from "../pitch/pitch";
 import { eventsOf, withEvents } from "../score/bar";
 import { notesOf, withNotes, type PitchedNote } from "../score/event";
 import type { HandTable } from "./hand-table";
-import { planLine, type LineRequest, type Plan } from "./plan-line";
+import { planLine, type Plan } from "./plan-line";
+import type { LineRequest } from "./line-request";
 import { combinations } from "./combinations";
 
 /** Something that a teacher fixed. */

@@ -6,7 +6,8 @@ import type { HandTable } from "./hand-table";
 import { plainTable } from "./judgement";
 import { Carried } from "./carried";
 import { KnownBars } from "./known-bars";
-import { isFixed, planLine, type Plan, type PlannedHand, type Scope } from "./plan-line";
+import { isFixed, planLine, type Plan } from "./plan-line";
+import type { PlannedHand, Scope } from "./line-request";
 import type { WhyUnreachable } from "./unreachable";
 import { NO_WISHES, type Wishes } from "./wishes";
 
@@ -49,6 +50,8 @@ export function placeBars(
 /** A phrase of a part to be placed. */
 export interface PhraseRequest extends PlacingOptions {
   readonly name?: string;
+  /** Whether its places were chosen already: only then they speak for the phrases behind it. */
+  readonly isDecided?: boolean;
   readonly bars: readonly Bar[];
 }
 
@@ -70,7 +73,7 @@ export function placePhrases(
     const after = { last, known, carried };
     const plan = planLine({ bars, scope, secondsPerWhole, wishes, after }, table);
     known.learn(bars, plan.moments);
-    carried.learn(phrase.name ?? "", plan.moments);
+    if (phrase.isDecided) carried.learn(phrase.name ?? "", plan.moments);
     last = plan.moments.at(-1) ?? last;
     return { bars: withPlan(bars, plan, scope), unreachable: plan.unreachable, plan };
   });

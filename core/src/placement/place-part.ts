@@ -1,6 +1,7 @@
 import type { BarIndex } from "../foundation/bar-index";
 import { wholeSeconds } from "../rhythm/tempo";
-import type { Bar } from "../score/bar";
+import { eventsOf, type Bar } from "../score/bar";
+import { notesOf, type Note } from "../score/event";
 import {
   framesOfPhrase,
   lineOf,
@@ -21,7 +22,8 @@ import {
   type PhraseRequest,
   type PlacedBars,
 } from "./place-bars";
-import { planLine, type LineRequest, type Plan, type PlannedHand, type Scope } from "./plan-line";
+import { planLine, type Plan } from "./plan-line";
+import type { LineRequest, PlannedHand, Scope } from "./line-request";
 import type { Profile } from "./profiles";
 import { NO_WISHES, type Wishes } from "./wishes";
 
@@ -53,11 +55,16 @@ function phraseRequest(
   const { bars, wishes = NO_WISHES } = version;
   return {
     name: nameOf(song, phraseId),
+    isDecided: !version.isSuggested && !eventsOf(bars).flatMap(notesOf).some(isPlaceless),
     bars,
     table,
     wishes,
     secondsPerWhole: secondsPerWholeIn(song, phrase, bars.length),
   };
+}
+
+function isPlaceless(note: Note): boolean {
+  return note.kind === "pitched" && note.place === undefined;
 }
 
 function nameOf({ phrases }: Song, phraseId: string): string {
@@ -90,9 +97,24 @@ export function placePart(
       const [own] = placePhrases([phraseRequest(song, line.phraseId, version, table)], neck, scope);
       return { ...version, bars: own!.bars };
     });
-    return { ...line, bars: placed[index]!.bars, others };
+    return suggested({ ...line, bars: placed[index]!.bars, others }, line.bars);
   });
   return { lines: all, placed };
+}
+
+/** A line of which most places are new is a suggestion. @param before Its bars as they lay. */
+function suggested(line: Line, before: readonly Bar[]): Line {
+  const places = (bars: readonly Bar[]) =>
+    eventsOf(bars)
+      .flatMap(notesOf)
+      .flatMap((note) => (note.kind === "dead" ? [] : [note.place]));
+  const old = places(before);
+  const now = places(line.bars);
+  const moved = now.filter((place, index) => {
+    const was = old[index];
+    return place !== undefined && (was?.string !== place.string || was.fret !== place.fret);
+  });
+  return 2 * moved.length > now.length ? { ...line, isSuggested: true } : line;
 }
 
 const standing = new WeakMap<HandTable, WeakMap<readonly Bar[], Plan>>();
@@ -144,7 +166,7 @@ export function lineRequest(
     const { bars } = before;
     const plan = planAsItStands(phraseRequest(song, before.phraseId, before, table), table);
     known.learn(bars, plan.moments);
-    carried.learn(nameOf(song, before.phraseId), plan.moments);
+    if (!before.isSuggested) carried.learn(nameOf(song, before.phraseId), plan.moments);
     last = plan.moments.at(-1) ?? last;
   }
   const { bars, secondsPerWhole, wishes } = phraseRequest(song, phraseId, version, table);

@@ -16,7 +16,8 @@ import type { LinkKind } from "../score/technique";
 import { HandTable } from "./hand-table";
 import { judgementOf } from "./judgement";
 import { profileById } from "./profiles";
-import type { LineRequest, Plan } from "./plan-line";
+import type { Plan } from "./plan-line";
+import type { LineRequest } from "./line-request";
 import { NO_WISHES } from "./wishes";
 
 export function keyOf(text: string): Key {

@@ -1,11 +1,7 @@
-import type { BarIndex } from "../foundation/bar-index";
 import { fretFromNut, type Neck } from "../neck/neck";
 import { midiOf, type Midi } from "../pitch/pitch";
-import { eventsOf, type Bar } from "../score/bar";
+import { eventsOf } from "../score/bar";
 import { harmonicOf, notesOf, type PitchedNote } from "../score/event";
-import type { KnownBars } from "./known-bars";
-import type { Carried } from "./carried";
-import type { Hand } from "./grip";
 import type { Column, HandTable, Steps } from "./hand-table";
 import {
   lineMoments,
@@ -20,19 +16,8 @@ import { carriedInto, echoesWith, outsideCosts } from "./outside-costs";
 import { bestRoute } from "./search";
 import { reduceToPlayable, type WhyUnreachable } from "./unreachable";
 import { BROKEN_RULE_POINTS } from "./weights";
-import { allowedBy, type Wishes } from "./wishes";
-
-/** Which places may move: all but the pinned ones, or only those that are not known yet. */
-export type Scope = "unpinned" | "unplaced";
-
-/** A moment with the hand that was found for it. */
-export interface PlannedHand {
-  readonly at: LineMoment;
-  /** The notes that the hand holds, in the order of its holds. */
-  readonly notes: readonly LineNote[];
-  readonly moment: HandTask;
-  readonly hand: Hand;
-}
+import type { LineRequest, PlannedHand, Scope } from "./line-request";
+import { allowedBy } from "./wishes";
 
 /** One way through a line. */
 export interface Plan {
@@ -47,23 +32,6 @@ export interface Plan {
   readonly bound: number;
   /** Whether that proves this one best: nothing is cheaper under these weights. */
   readonly isProven: boolean;
-}
-
-/** How a line is asked for. */
-export interface LineRequest {
-  readonly bars: readonly Bar[];
-  readonly scope: Scope;
-  /** By bar: how long a whole note lasts. */
-  readonly secondsPerWhole: (bar: BarIndex) => number;
-  readonly wishes: Wishes;
-  /** The only bar (its index) whose notes may move; all may where it is left out. */
-  readonly onlyBar?: BarIndex;
-  /** Where the hand comes from, and how bars that sound alike were placed before. */
-  readonly after?: {
-    readonly last: PlannedHand | undefined;
-    readonly known: KnownBars;
-    readonly carried?: Carried;
-  };
 }
 
 /** A line worked out as far as the search needs it. */

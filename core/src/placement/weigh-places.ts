@@ -4,7 +4,8 @@ import { notesOf, withNotes, withoutPlace } from "../score/event";
 import { lineMoments } from "./line-moments";
 import type { HandTable } from "./hand-table";
 import { ledgerOf } from "./ledger";
-import { planLine, type LineRequest } from "./plan-line";
+import { planLine } from "./plan-line";
+import type { LineRequest } from "./line-request";
 import { reasonsFor, type Reason } from "./reasons";
 
 /** What it costs a line when one of its notes lies somewhere. */

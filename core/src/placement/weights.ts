@@ -70,8 +70,8 @@ export const USUAL_WEIGHTS: Weights = {
   chordLetGo: 0.6,
   shapeElsewhere: 0.5,
   shapeCarried: 0.5,
-  regionLeft: 0.15,
-  placeLeft: 0.25,
+  regionLeft: 0.25,
+  placeLeft: 0.3,
   shapeLeft: 0.5,
-  stringsLeft: 0.3,
+  stringsLeft: 0.5,
 };

@@ -299,8 +299,9 @@ const songOf = (barsOn: typeof anyBars): fc.Arbitrary<Song> =>
         times: fc.integer({ min: 1, max: 4 }),
         wishes: seldom(fc.constantFrom({ around: 7 }, { position: 5, withoutStrings: [1, 6] })),
         profile: seldom(fc.constant("least-movement")),
+        isSuggested: seldom(fc.constant(true as const)),
       });
-      return rest.map(({ lines, feel, picking, times, wishes, profile }): Song => ({
+      return rest.map(({ lines, feel, picking, times, wishes, profile, isSuggested }): Song => ({
         title: "Slack Water",
         ...FRAME,
         feel,
@@ -326,7 +327,7 @@ const songOf = (barsOn: typeof anyBars): fc.Arbitrary<Song> =>
           phraseId: `phrase${index}`,
           partId: "part",
           bars: bars.map(withOwnIds),
-          ...given({ wishes }),
+          ...given({ wishes, isSuggested }),
           others: index === 0 ? [{ label: "simplified", bars: bars.map(withOwnIds) }] : [],
         })),
       }));

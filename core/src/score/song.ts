@@ -103,6 +103,8 @@ export interface Version {
   readonly bars: readonly Bar[];
   /** What its placing has to keep to. */
   readonly wishes?: LineWishes;
+  /** Where it lies was suggested, and nobody has taken it yet. */
+  readonly isSuggested?: true;
 }
 
 /** What a teacher asks of the placing of a whole line. Frets count from the capo. */

@@ -56,7 +56,13 @@ export function MakeHarmony({
     () => makeHarmony(song, phrase.id, part, to, step, scale, newId),
     [song, phrase, part, to, step, scale],
   );
-  const line: Line = { phraseId: phrase.id, partId: to.id, bars: made.bars, others: [] };
+  const line: Line = {
+    phraseId: phrase.id,
+    partId: to.id,
+    bars: made.bars,
+    others: [],
+    isSuggested: true,
+  };
   const missing = new Set(made.withoutPlace);
   const write = () => {
     const isNew = to === fresh;

@@ -1,6 +1,6 @@
 import { formatFret, type Place, type PlaceNames } from "@intonazione/core/neck";
 import type { Note } from "@intonazione/core/score";
-import { spotOf, stringYAt, type NeckLayout } from "./layout";
+import { spotOf, stringYAt, type NeckLayout } from "@/ui/neck-layout";
 
 /** A held note: solid; squared off where the teacher pinned it; a cross for a dead stroke. */
 export function Held({

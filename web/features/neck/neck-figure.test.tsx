@@ -4,7 +4,7 @@ import { displayPitch, midi, spellMidi, type Key } from "@intonazione/core/pitch
 import type { Note } from "@intonazione/core/score";
 import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, it } from "vitest";
-import { layNeck } from "./layout";
+import { layNeck } from "@/ui/neck-layout";
 import { Held, Ring } from "./marks";
 import { Wood } from "./wood";
 

@@ -9,7 +9,7 @@ import { useWidth } from "@/ui/use-width";
 import { placeInWords } from "@/ui/words";
 import type { OnTheNeck } from "@/open-song/on-the-neck";
 import { Hand, Held, Ring } from "./marks";
-import { layNeck, placeAt, spotOf, stringYAt, type NeckLayout } from "./layout";
+import { layNeck, placeAt, spotOf, stringYAt, type NeckLayout } from "@/ui/neck-layout";
 import { Wood } from "./wood";
 
 interface NeckProps {

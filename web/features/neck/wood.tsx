@@ -2,7 +2,7 @@ import { displayStringName } from "@intonazione/core/instrument";
 import type { PlaceNames } from "@intonazione/core/neck";
 import { displayPitch, spellMidi, type Key } from "@intonazione/core/pitch";
 import { memo } from "react";
-import { inlaysOf, nutXOf, stringYAt, type NeckLayout } from "./layout";
+import { inlaysOf, nutXOf, stringYAt, type NeckLayout } from "@/ui/neck-layout";
 
 /** The neck itself: board, wires, inlays, strings, nut or capo, and what the open strings sound. */
 export const Wood = memo(function Wood({

@@ -1,6 +1,7 @@
 import { lineOf } from "@intonazione/core/score";
 import { neckOfPart } from "@/open-song/derived";
 import { followWish } from "@/open-song/follow-wish";
+import { REGION_QUESTION_ID } from "@/open-song/open-question";
 import { noteHere } from "@/open-song/note-here";
 import type { SongStore } from "@/open-song/state/store";
 import { LANDMARKS } from "@/open-song/state/view";
@@ -39,6 +40,13 @@ export function hintCommands(store: SongStore): readonly Command[] {
       keys: [`alt+${fret}`],
       run: () => placeAround(store, fret),
     })),
+    {
+      id: "answer-region",
+      label: "Answer where this phrase is played",
+      keys: ["q"],
+      isOn: () => document.getElementById(REGION_QUESTION_ID) !== null,
+      run: () => document.getElementById(REGION_QUESTION_ID)?.focus(),
+    },
     {
       id: "place-best",
       label: "Place this phrase the best way",

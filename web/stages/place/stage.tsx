@@ -1,4 +1,5 @@
 import { MoveTo } from "@/features/place/move-to";
+import { RegionQuestion } from "@/features/place/region-question";
 import { SideBySide } from "@/features/place/side-by-side";
 import { TwoParts } from "@/features/place/two-parts";
 import { WaysView } from "@/features/place/ways-view";
@@ -34,9 +35,12 @@ export const PLACE: Stage = {
 /** Above the strips, while one chooses places on the neck. */
 function HowToPlace() {
   return (
-    <p className="px-1 text-[13px] text-soft">
-      Choose a note, then a ring on the neck or its key: the pitch stays, the place is pinned.
-    </p>
+    <>
+      <RegionQuestion />
+      <p className="px-1 text-[13px] text-soft">
+        Choose a note, then a ring on the neck or its key: the pitch stays, the place is pinned.
+      </p>
+    </>
   );
 }
 

@@ -1,4 +1,5 @@
 import { FormView } from "@/features/form/form-view";
+import { RegionQuestion } from "@/features/place/region-question";
 import { HistoryView } from "@/features/history/history-view";
 import { useDrawBars } from "@/features/strip/draw-line";
 import { VersionsView } from "@/features/versions/versions-view";
@@ -17,7 +18,13 @@ export const WRITE: Stage = {
     return `${bars} ${bars === 1 ? "bar" : "bars"}${open > 0 ? `, ${open} off` : ""}`;
   },
   views: [
-    { id: "strips", name: "strips", hasStrips: true, needsPhrases: true },
+    {
+      id: "strips",
+      name: "strips",
+      Middle: RegionQuestion,
+      hasStrips: true,
+      needsPhrases: true,
+    },
     { id: "form", name: "form", Middle: FormView },
     { id: "versions", name: "versions", Middle: Versions },
     { id: "history", name: "history", Middle: History },

@@ -9,6 +9,7 @@ const STEPS: readonly ((song: Plain) => Plain)[] = [
   fromVersion3,
   fromVersion4,
   fromVersion5,
+  fromVersion6,
 ];
 
 /**
@@ -109,6 +110,11 @@ function fromVersion5(song: Plain): Plain {
       })),
     })),
   };
+}
+
+/** Version 7: lines whose places nobody has taken yet; an optional mark. */
+function fromVersion6(song: Plain): Plain {
+  return song;
 }
 
 /** What is no list, or no object in a list, stays for the schema to complain about. */

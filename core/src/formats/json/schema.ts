@@ -133,6 +133,7 @@ const versionOf = (barSchema: z.ZodType<Bar>) => ({
       withoutStrings: z.array(stringNumber).max(MAX_STRINGS).exactOptional(),
     })
     .exactOptional(),
+  isSuggested: z.literal(true).exactOptional(),
 });
 
 const lineShape = (barSchema: z.ZodType<Bar>) => {

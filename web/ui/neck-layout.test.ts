@@ -2,7 +2,7 @@ import { capoOn, TUNING_LIBRARY, usualInstrument } from "@intonazione/core/instr
 import { fret, lastFretOf, neckOf } from "@intonazione/core/neck";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { inlaysOf, layNeck, placeAt, spotOf } from "./layout";
+import { inlaysOf, layNeck, placeAt, spotOf } from "./neck-layout";
 
 const anyNeck = fc
   .tuple(fc.constantFrom(...TUNING_LIBRARY), fc.nat({ max: 12 }), fc.nat({ max: 511 }))

@@ -20,6 +20,7 @@ export interface NeckLayout {
   /** Wires, index 0 is the first one behind `firstFret`. */
   readonly wires: readonly number[];
   readonly neck: Neck;
+  readonly room: NeckRoom;
   /** −1 where the neck points to the right, as a left-handed player holds it. */
   readonly direction: 1 | -1;
 }
@@ -29,42 +30,68 @@ export interface Spot {
   readonly y: number;
 }
 
-const NAMES_WIDTH = 96;
-const END_WIDTH = 22;
-const TOP = 13;
-const BOTTOM = 21;
-/** Open strings are marked this far behind the nut. */
-const OPEN_DISTANCE = 15;
+/** What is left around a neck, and between its strings, in px. */
+export interface NeckRoom {
+  /** Before the nut: names and open strings. */
+  readonly names: number;
+  readonly end: number;
+  readonly top: number;
+  readonly bottom: number;
+  /** Open strings are marked this far behind the nut. */
+  readonly open: number;
+  readonly gap: (strings: number) => number;
+}
+
+export const FULL_ROOM: NeckRoom = {
+  names: 96,
+  end: 22,
+  top: 13,
+  bottom: 21,
+  open: 15,
+  gap: (strings) => (strings > 7 ? 15 : strings > 5 ? 18 : 21),
+};
+
+/** For a neck among others: no names. */
+export const SMALL_ROOM: NeckRoom = {
+  names: 18,
+  end: 6,
+  top: 7,
+  bottom: 16,
+  open: 8,
+  gap: (strings) => (strings > 5 ? 9 : 11),
+};
+
 /** Necks widen towards the body; by this share from nut to last fret. */
 const WIDENING = 0.1;
 
-function gapOf(strings: number): number {
-  return strings > 7 ? 15 : strings > 5 ? 18 : 21;
-}
-
-export function layNeck(neck: Neck, width: number, handed: "right" | "left" = "right"): NeckLayout {
+export function layNeck(
+  neck: Neck,
+  width: number,
+  handed: "right" | "left" = "right",
+  room: NeckRoom = FULL_ROOM,
+): NeckLayout {
   const direction = handed === "left" ? -1 : 1;
-  const nutX = direction === 1 ? NAMES_WIDTH : width - NAMES_WIDTH;
+  const nutX = direction === 1 ? room.names : width - room.names;
   const firstFret = neck.capo.strings ? 0 : neck.capo.fret;
   const start = fretDistanceFromNutMm(firstFret, neck.scaleLengthMm);
   const end = fretDistanceFromNutMm(neck.frets, neck.scaleLengthMm);
-  const scale = (direction * (width - NAMES_WIDTH - END_WIDTH)) / (end - start);
+  const scale = (direction * (width - room.names - room.end)) / (end - start);
   const wires = Array.from({ length: neck.frets - firstFret }, (_, index) => {
     const mm = fretDistanceFromNutMm(firstFret + index + 1, neck.scaleLengthMm);
     return nutX + (mm - start) * scale;
   });
   const strings = neck.openMidi.length;
-  const height = TOP + BOTTOM + gapOf(strings) * (strings - 1) * (1 + WIDENING);
-  return { width, height, nutX, firstFret, wires, neck, direction };
+  const height = room.top + room.bottom + room.gap(strings) * (strings - 1) * (1 + WIDENING);
+  return { width, height, nutX, firstFret, wires, neck, room, direction };
 }
 
 /** Where a string runs at `x`. Strings may be 0 and one more than there are: the edges of the wood. */
 export function stringYAt(layout: NeckLayout, string: number, x: number): number {
-  const { neck, width } = layout;
+  const { neck, width, room } = layout;
   const strings = neck.openMidi.length;
-  const gap = gapOf(strings);
-  const middle = TOP + (gap * (strings - 1) * (1 + WIDENING)) / 2;
-  const along = Math.max(0, fromNut(layout, x)) / (width - NAMES_WIDTH - END_WIDTH);
+  const gap = room.gap(strings);
+  const middle = room.top + (gap * (strings - 1) * (1 + WIDENING)) / 2;
+  const along = Math.max(0, fromNut(layout, x)) / (width - room.names - room.end);
   return middle + (string - (strings + 1) / 2) * gap * (1 + WIDENING * along);
 }
 
@@ -81,11 +108,11 @@ export function nutXOf({ neck, wires, nutX, firstFret }: NeckLayout, string: num
 
 /** The middle of the mark for a place: between its wires, or behind the nut for an open string. */
 export function spotOf(layout: NeckLayout, { string, fret: at }: Place): Spot {
-  const { neck, firstFret, direction } = layout;
+  const { neck, firstFret, room, direction } = layout;
   const nut = neck.openOffsets[string - 1] ?? firstFret;
   const x =
     at === 0
-      ? nutXOf(layout, string) - direction * OPEN_DISTANCE
+      ? nutXOf(layout, string) - direction * room.open
       : middleOf(layout, nut + at - firstFret);
   return { x, y: stringYAt(layout, string, x) };
 }
@@ -97,9 +124,9 @@ function middleOf({ wires, nutX }: NeckLayout, space: number): number {
 
 /** The place under a point: the inverse of `spotOf`. @returns undefined beside the neck. */
 export function placeAt(layout: NeckLayout, { x, y }: Spot): Place | undefined {
-  const { neck, wires, firstFret } = layout;
+  const { neck, wires, firstFret, room } = layout;
   const along = fromNut(layout, x);
-  if (along < -2 * OPEN_DISTANCE || along > fromNut(layout, wires.at(-1)!)) return undefined;
+  if (along < -2 * room.open || along > fromNut(layout, wires.at(-1)!)) return undefined;
   const string = stringAt(layout, { x, y });
   if (string === undefined) return undefined;
   const space =
