@@ -188,7 +188,7 @@ function crossTable(from: Kinds, to: Kinds, cost: (a: Hand, b: Hand) => number):
 }
 
 /** While nothing is fretted the hand stays where it was. */
-export function isCarried(from: Hand, to: Hand): boolean {
+function isCarried(from: Hand, to: Hand): boolean {
   return to.grip.fretted !== undefined || to.indexFret === from.indexFret;
 }
 
