@@ -19,6 +19,7 @@ import type { LineEvent, Note } from "../../score/event";
 import { inOrder, type Technique } from "../../score/technique";
 import { midiOf } from "../../pitch/pitch";
 import { bendMarks } from "./bend-marks";
+import { loudnessOf, type Loudness } from "./loudness";
 import type { MidiBar } from "./midi-maps";
 import type { MidiChannel, MidiNote } from "./midi-notes";
 import type { MidiVoice } from "./midi-survey";
@@ -50,6 +51,8 @@ export interface LineSetting {
   readonly bars: readonly MidiBar[];
   readonly ticksPerQuarter: number;
   readonly key: Key;
+  /** By stretches that follow each other: the bar each begins with, and the key it is spelled in. */
+  readonly keys: readonly { readonly from: number; readonly key: Key }[];
   readonly grid: GridWish;
   readonly byString: StringChannels | undefined;
   readonly newId: () => string;
@@ -87,6 +90,7 @@ export function lineOfVoice(voice: MidiVoice, setting: LineSetting): MidiLine {
     setting,
     barStarts,
     starts.measure.moved + ends.measure.moved === 0,
+    loudnessOf(all.map(({ note }) => note)),
   );
   const { main, second, shortened } = twoVoices(strikes);
   const upper = writer.voice(main);
@@ -98,7 +102,9 @@ export function lineOfVoice(voice: MidiVoice, setting: LineSetting): MidiLine {
   });
   return {
     // The file knows no names: they follow from key and direction.
-    bars: spellBars(written, setting.key),
+    bars: setting.keys.flatMap(({ from, key }, index) =>
+      spellBars(written.slice(from, setting.keys[index + 1]?.from), key),
+    ),
     moved: starts.measure,
     shortened,
   };
@@ -182,6 +188,7 @@ class LineWriter {
     private readonly barStarts: readonly Fraction[],
     /** Every note ends where a grid has a line: its rests are meant. */
     private readonly isClean: boolean,
+    private readonly loudness: Loudness,
   ) {}
 
   /** The events of one voice, bar by bar; rests fill what is silent. */
@@ -264,7 +271,7 @@ class LineWriter {
       (note, index) =>
         index === 0 || heightOf(note) !== heightOf(byHeight[index - 1]!) || placed(note),
     );
-    const isAccent = !isTied && notes.every(({ note }) => note.velocity >= 110);
+    const isAccent = !isTied && notes.every(({ note }) => note.velocity >= this.loudness.accent);
     return {
       kind: "notes",
       id: this.setting.newId(),
@@ -284,7 +291,7 @@ class LineWriter {
       offsetCents === 0 ? spelled : { ...spelled, cents: Math.max(-99, Math.min(99, offsetCents)) };
     const place = this.placeOf(note, taken);
     const said: Technique[] = isTied ? [{ kind: "tie" }] : [...techniques];
-    if (!isTied && note.velocity < 35) said.push({ kind: "ghost" });
+    if (!isTied && note.velocity < this.loudness.ghost) said.push({ kind: "ghost" });
     return {
       kind: "pitched",
       id: newId(),

@@ -3,7 +3,8 @@ import { writeMidi as printMidi, type MidiEvent } from "midi-file";
 import { describe, expect, it } from "vitest";
 import { formatTuning } from "../../instrument/tuning";
 import { formatKey } from "../../pitch/key";
-import { formatPitch } from "../../pitch/pitch";
+import { formatPitch, midi } from "../../pitch/pitch";
+import { spellMidi } from "../../pitch/spelling";
 import { formatFraction } from "../../rhythm/fraction";
 import { eventsOf } from "../../score/bar";
 import { notesOf, type Note } from "../../score/event";
@@ -371,5 +372,72 @@ describe("files that are wrong", () => {
       }),
       { numRuns: 400 },
     );
+  });
+});
+
+describe("what a file does not say", () => {
+  const scale = (root: number, steps: readonly number[]) =>
+    steps.flatMap((step, index) => played(240 * index, 240 * index + 240, root + step));
+
+  it.each([
+    [
+      "Ab major",
+      44,
+      [0, 4, 7, 12, 7, 4, 5, 9, 12, 9, 5, 9, 7, 11, 14, 17, 12, 7, 4, 0, 5, 2, 11, 0],
+    ],
+    ["E minor", 40, [0, 3, 7, 12, 10, 7, 8, 7, 5, 3, 2, 0, 3, 7, 12, 7, 5, 8, 7, 3, 2, 3, 0, 0]],
+  ])("is heard: %s, and spelled so", (name, root, steps) => {
+    const { song, findings } = read(file([[program(27), ...scale(root, steps)]]));
+    expect(formatKey(song.key)).toBe(name);
+    const names = eventsIn(song).flatMap(notesOf).map(say);
+    const ofKey = spellMidi(midi(root + steps[1]!), song.key);
+    expect(names[1]).toBe(formatPitch(ofKey));
+    expect(findings.map(({ message }) => message).join()).toMatch(/names no key.*which is heard/u);
+  });
+
+  it("phrase by phrase: each has the names of its own key", () => {
+    const inE = scale(40, [0, 4, 7, 12, 11, 7, 4, 2, 4, 7, 9, 7, 4, 2, 0, 0]);
+    const inF = scale(41, [0, 4, 7, 12, 10, 7, 5, 2, 4, 7, 9, 7, 5, 2, 0, 0]);
+    const later = inF.map(([tick, event]): At => [tick + 3840, event]);
+    const marker = (tick: number, text: string): At => [tick, { meta: true, type: "marker", text }];
+    const { song } = read(
+      file([[program(27), marker(0, "A"), ...inE, marker(3840, "B"), ...later]]),
+    );
+    const [first, second] = song.phrases.map(({ id }) =>
+      eventsOf(song.lines.find(({ phraseId }) => phraseId === id)!.bars)
+        .flatMap(notesOf)
+        .map(say)
+        .join(" "),
+    );
+    expect([first, second].map((names) => /#/u.test(names!))).toEqual([true, false]);
+    expect([first, second].map((names) => /b\d/u.test(names!))).toEqual([false, true]);
+  });
+
+  it("its title is the file's own name", () => {
+    const { survey } = surveyMidi(file([[program(27), ...played(0, 480, 52)]]));
+    expect(songOfMidi(survey!, testId, {}, "low_bell take 2.mid").song!.title).toBe(
+      "low bell take 2",
+    );
+  });
+
+  it("accents are what stands out of a part, not what is loud by itself", () => {
+    const loud = (velocities: readonly number[]) =>
+      read(
+        file([
+          [
+            program(27),
+            ...velocities.flatMap((velocity, index): At[] => [
+              on(240 * index, 45, 0, velocity),
+              off(240 * index + 240, 45),
+            ]),
+          ],
+        ]),
+      )
+        .song.lines[0]!.bars.flatMap(({ events }) => events)
+        .flatMap((event) => (event.kind === "notes" ? [event.techniques.length] : []));
+    const player = [112, 118, 115, 121, 113, 117, 119, 116];
+    expect(loud(player)).toEqual([0, 0, 0, 0, 0, 0, 0, 0]);
+    expect(loud([70, 74, 101, 72, 69, 75, 71, 73])).toEqual([0, 0, 1, 0, 0, 0, 0, 0]);
+    expect(loud([80, 80, 112, 80, 112, 80, 112, 80])).toEqual([0, 0, 1, 0, 1, 0, 1, 0]);
   });
 });

@@ -1,6 +1,6 @@
 import { barEntries } from "../../foundation/bar-index";
 import { NO_CAPO } from "../../instrument/capo";
-import type { Key } from "../../pitch/key";
+import { displayKey, type Key } from "../../pitch/key";
 import { STANDARD_REFERENCE_HZ } from "../../pitch/frequency";
 import { STRAIGHT } from "../../rhythm/feel";
 import type { Bar } from "../../score/bar";
@@ -11,6 +11,7 @@ import { inRuns, PhraseMaker, type Stretch } from "../reading/phrase-maker";
 import { Remarks } from "../reading/remarks";
 import type { SongReading } from "../reading/song-reading";
 import { TOO_MANY_BARS, withinPhrases } from "../reading/song-room";
+import { keysHeardIn } from "./heard-keys";
 import { lineOfVoice, type MidiLine } from "./midi-lines";
 import type { MidiBar } from "./midi-maps";
 import type { MidiSurvey, MidiVoice } from "./midi-survey";
@@ -37,20 +38,18 @@ export function songOfMidi(
   { title, file, maps, voices }: MidiSurvey,
   newId: () => string,
   { take, grid = { kind: "auto" } }: MidiChoice = {},
+  fileName = "",
 ): MidiSongReading {
   const remarks = new Remarks();
   const chosen = voices
     .filter(({ id, isLikely }) => (take ? take.includes(id) : isLikely))
     .slice(0, MAX_PARTS);
-  const key = maps.key ?? C_MAJOR;
-  if (!maps.key) {
-    remarks.say("midi-no-key", "info", "the file names no key: notes are spelled as in C major");
-  }
   const bars = withoutSilentEnd(maps.bars, chosen, remarks);
+  const { key, keys } = keysOf(maps.key, bars, chosen, remarks);
   const taken = chosen.map((voice) => {
     const byString = voice.isByString ? stringChannelsOf(voice) : undefined;
     const { ticksPerQuarter } = file;
-    const line = lineOfVoice(voice, { bars, ticksPerQuarter, key, grid, byString, newId });
+    const line = lineOfVoice(voice, { bars, ticksPerQuarter, key, keys, grid, byString, newId });
     const { instrument, capo } = guessInstrument({
       partName: voice.name,
       program: voice.program,
@@ -72,7 +71,7 @@ export function songOfMidi(
     return { findings: remarks.findings(), moved: [] };
   }
   const details = {
-    title: title ?? "Untitled",
+    title: title ?? titleOf(fileName),
     tempoBpm: bars[0]!.tempoBpm,
     metre: bars[0]!.metre,
     feel: STRAIGHT,
@@ -100,6 +99,36 @@ export function songOfMidi(
   };
   const moved = taken.map(({ part, line }) => ({ name: part.name, moved: line.moved }));
   return { song, findings: remarks.findings(), moved };
+}
+
+/** The file's name without its ending, where the file itself has no title. */
+function titleOf(fileName: string): string {
+  const name = fileName
+    .replace(/\.[a-z0-9]{1,5}$/iu, "")
+    .replaceAll("_", " ")
+    .trim();
+  return name.slice(0, 200) || "Untitled";
+}
+
+/** The key that the file names, or the one that is heard: of the whole, and phrase by phrase. */
+function keysOf(
+  named: Key | undefined,
+  bars: readonly MidiBar[],
+  voices: readonly MidiVoice[],
+  remarks: Remarks,
+): { readonly key: Key; readonly keys: readonly { readonly from: number; readonly key: Key }[] } {
+  if (named) return { key: named, keys: [{ from: 0, key: named }] };
+  const heardIn = keysHeardIn(voices, bars);
+  const heard = bars.length > 0 ? heardIn(0, bars.length) : undefined;
+  const key = heard ?? C_MAJOR;
+  const starts = startsOfPhrases(bars);
+  const keys = starts.map((from, index) => ({
+    from,
+    key: heardIn(from, starts[index + 1] ?? bars.length) ?? key,
+  }));
+  const what = heard ? `${displayKey(key)}, which is heard` : "C major: none is clear";
+  remarks.say("midi-no-key", "info", `the file names no key: the song stands in ${what}`);
+  return { key, keys };
 }
 
 function highestFretOf({ channels }: MidiVoice, byString: StringChannels): number {
@@ -144,17 +173,21 @@ function withoutSilentEnd(
   return last < 0 ? bars : bars.slice(0, last + 1);
 }
 
-/** From marker to marker, else eight bars each. */
+/** The bars that phrases begin with: those with a marker, else every eighth. */
+function startsOfPhrases(bars: readonly MidiBar[]): readonly number[] {
+  const hasMarkers = bars.some(({ marker }) => marker !== undefined);
+  const marked = bars.flatMap(({ marker }, index) =>
+    index === 0 || (hasMarkers ? marker !== undefined : index % PHRASE_BARS === 0) ? [index] : [],
+  );
+  return withinPhrases(marked, bars.length);
+}
+
 function stretchesOf(
   bars: readonly MidiBar[],
   lines: readonly (readonly Bar[])[],
   details: Pick<Song, "metre" | "tempoBpm">,
 ): readonly Stretch[] {
-  const hasMarkers = bars.some(({ marker }) => marker !== undefined);
-  const marked = bars.flatMap(({ marker }, index) =>
-    index === 0 || (hasMarkers ? marker !== undefined : index % PHRASE_BARS === 0) ? [index] : [],
-  );
-  const starts = withinPhrases(marked, bars.length);
+  const starts = startsOfPhrases(bars);
   return starts.map((from, index): Stretch => {
     const to = starts[index + 1] ?? bars.length;
     const marks = tidyMarks(

@@ -162,6 +162,17 @@ describe("MusicXML of other programs", () => {
     expect(then?.kind === "pitched" && then.techniques[0]?.kind).toBe(wanted);
   });
 
+  it("what sounds on is a tie, though none is drawn", () => {
+    const xml = score(
+      measure(
+        `<attributes>${ATTRIBUTES}</attributes>${note("A", 4, 4, "<tie type='start'/>")}${note("A", 4, 4, "<tie type='stop'/>")}`,
+      ),
+    );
+    const [first, then] = eventsIn(read(xml)).flatMap(notesOf);
+    expect(first?.kind === "pitched" && first.techniques).toEqual([]);
+    expect(then?.kind === "pitched" && then.techniques).toEqual([{ kind: "tie" }]);
+  });
+
   it("words and a dashed line spread a palm mute", () => {
     const words = (content: string) =>
       `<direction><direction-type>${content}</direction-type></direction>`;

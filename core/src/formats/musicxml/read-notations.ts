@@ -25,6 +25,7 @@ export function readNotations(
 ): void {
   const marks = new MarkReader(note, event, unread);
   for (const notations of element.children) {
+    if (notations.name === "tie") marks.read(notations);
     if (notations.name !== "notations") continue;
     for (const mark of notations.children) {
       if (["technical", "articulations", "ornaments"].includes(mark.name)) {
@@ -66,6 +67,8 @@ class MarkReader {
     const type = mark.attributes["type"];
     switch (mark.name) {
       case "tied":
+      // What sounds on is a tie, though nobody drew it.
+      case "tie":
         if (type === "stop" || type === "continue") this.link("tie");
         if (type === "let-ring") this.technique({ kind: "let-ring" });
         return;

@@ -65,7 +65,7 @@ export function readFile(name: string, bytes: Uint8Array, options: FileOptions):
           ),
         ]
       : [];
-  const reading = readKind(kind, bytes, options);
+  const reading = readKind(kind, name, bytes, options);
   const song = reading.song && kind !== "json" ? placeParts(reading.song) : reading.song;
   return {
     ...reading,
@@ -77,6 +77,7 @@ export function readFile(name: string, bytes: Uint8Array, options: FileOptions):
 
 function readKind(
   kind: FileKind,
+  name: string,
   bytes: Uint8Array,
   options: FileOptions,
 ): SongReading & MidiAnswer {
@@ -87,7 +88,7 @@ function readKind(
     case "midi": {
       const { survey, findings } = surveyMidi(bytes);
       if (!survey) return { findings };
-      const reading = songOfMidi(survey, newId, options.midi);
+      const reading = songOfMidi(survey, newId, options.midi, name);
       return { ...reading, voices: survey.voices, findings: [...findings, ...reading.findings] };
     }
     case "json": {
