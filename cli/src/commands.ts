@@ -12,7 +12,14 @@ import { formatPitch, midiOf, parsePitch } from "@intonazione/core/pitch";
 import { formatFeel } from "@intonazione/core/rhythm";
 import type { Part, Song } from "@intonazione/core/score";
 import { Unusable } from "./failure";
-import { capoOption, fretsOption, integerOption, tuningOption, type Options } from "./options";
+import {
+  capoOption,
+  fretsOption,
+  integerOption,
+  readingOptions,
+  tuningOption,
+  type Options,
+} from "./options";
 import { formJson, partJson } from "./part-json";
 import { partAt, readSongFile } from "./song-files";
 
@@ -70,13 +77,15 @@ export function fileArgument(options: Options, count: number, usage: string): st
 
 export function read(options: Options): Outcome {
   const file = fileArgument(options, 1, "read FILE");
-  const { song, findings } = readSongFile(file, {
+  const { song, findings, voices } = readSongFile(file, {
     tuning: tuningOption(options, "strings"),
     capo: capoOption(options, "capo"),
+    ...readingOptions(options),
   });
   const part = integerOption(options, "part", 1, 99);
   const parts = part === undefined ? song.parts : [partAt(song, part)];
-  return { file, findings, output: songJson(song, parts, findings) };
+  const output = songJson(song, parts, findings);
+  return { file, findings, output: { ...output, ...(voices && { voices }) } };
 }
 
 export function songJson(song: Song, parts: readonly Part[], findings: readonly Finding[]) {

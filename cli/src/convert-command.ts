@@ -17,7 +17,7 @@ import { gainsWith, perform } from "@intonazione/core/playing";
 import type { Song } from "@intonazione/core/score";
 import { fileArgument, type Outcome } from "./commands";
 import { Unusable } from "./failure";
-import { choiceOption, integerOption, type Options } from "./options";
+import { choiceOption, integerOption, readingOptions, type Options } from "./options";
 import { endingOf, partAt, readSongFile, writeWhole } from "./song-files";
 import { soundOf } from "./sound";
 
@@ -87,7 +87,7 @@ export async function convert(options: Options): Promise<Outcome> {
     width: integerOption(options, "width", MIN_WIDTH, MAX_WIDTH),
     handout: handoutOptions(options),
   };
-  const { song, findings } = readSongFile(file);
+  const { song, findings } = readSongFile(file, readingOptions(options));
   writeWhole(target, await writer.write(song, wishes));
   const format = writer.lossy?.(wishes);
   const partId = format === "text" ? partAt(song, wishes.part).id : undefined;

@@ -10,7 +10,7 @@ import { remap } from "./remap-command";
 import { capo, setUp, tuning } from "./set-up-commands";
 import { render } from "./render-command";
 import { lineOf, Unusable } from "./failure";
-import { readOptions } from "./options";
+import { readOptions, READING_OPTIONS } from "./options";
 import { exitCodeFor } from "./song-files";
 
 export interface Streams {
@@ -24,11 +24,13 @@ const USAGE = `usage: intonazione COMMAND
   capo --key "A major" --chords "A D E"
   tuning WORDS [--instrument guitar|bass|baritone]
   tunings
-  read FILE [--strings "..."] [--capo N] [--part N]
+  read FILE [--strings "..."] [--capo N] [--part N] [--voices N,N] [--grid auto|exact|STEPS]
   convert IN OUT [--part N] [--channels string|part] [--width COLUMNS]
         [--paper a4|letter] [--lanes staff,chords,count,...] [--footer WORDS]
+        [--voices N,N] [--grid auto|exact|STEPS]
   place IN [--strings "..."] [--capo N] [--frets N] [--part N] [--profile NAME]
         [--alternatives K] [--around FRET] [--first STRING/FRET]
+        [--voices N,N] [--grid auto|exact|STEPS]
   place --batch < PHRASES.json
   remap IN --to-strings "..." [--to-capo N] [--frets N] [--part N] [--profile NAME]
         [--intent sound|shapes|key|octave] [--within SEMITONES] [--beyond mark|fold|chord-tone|leave-out]
@@ -41,7 +43,15 @@ const USAGE = `usage: intonazione COMMAND
   render IN OUT.wav [--tempo 25-150] [--with click,backing]
 `;
 
-const CONVERT_OPTIONS = ["part", "channels", "width", "paper", "lanes", "footer"];
+const CONVERT_OPTIONS = [
+  "part",
+  "channels",
+  "width",
+  "paper",
+  "lanes",
+  "footer",
+  ...READING_OPTIONS,
+];
 const PLACE_OPTIONS = [
   "strings",
   "capo",
@@ -51,6 +61,7 @@ const PLACE_OPTIONS = [
   "alternatives",
   "around",
   "first",
+  ...READING_OPTIONS,
 ];
 const REMAP_OPTIONS = [
   "to-strings",
@@ -93,7 +104,7 @@ export async function main(
         print(tunings());
         return 0;
       case "read":
-        return report(read(readOptions(rest, ["strings", "capo", "part"])));
+        return report(read(readOptions(rest, ["strings", "capo", "part", ...READING_OPTIONS])));
       case "convert":
         return report(await convert(readOptions(rest, CONVERT_OPTIONS)));
       case "place":

@@ -9,7 +9,9 @@ import {
   type Instrument,
   type TuningReading,
 } from "@intonazione/core/instrument";
+import type { GridWish } from "@intonazione/core/formats/midi";
 import { Unusable } from "./failure";
+import type { ReadingSet } from "./song-files";
 
 export interface Options {
   readonly words: readonly string[];
@@ -70,6 +72,34 @@ export function integerOption(
   }
   return value;
 }
+
+/** Options that say how a file is read. */
+export const READING_OPTIONS = ["voices", "grid"] as const;
+
+/** @throws Unusable when `--voices` or `--grid` is given and cannot be read. */
+export function readingOptions({ values }: Options): Pick<ReadingSet, "voices" | "grid"> {
+  const { voices, grid } = values;
+  if (voices !== undefined && !/^\d{1,4}(,\d{1,4})*$/u.test(voices)) {
+    throw new Unusable(`--voices must be numbers like 1,3, got ${voices}`);
+  }
+  return {
+    voices: voices?.split(",").map(Number),
+    grid: grid === undefined ? undefined : gridOf(grid),
+  };
+}
+
+function gridOf(text: string): GridWish {
+  if (text === "auto" || text === "exact") return { kind: text };
+  const perQuarter = Number(text);
+  if (/^\d+$/u.test(text) && perQuarter >= 1 && perQuarter <= MOST_STEPS) {
+    return { kind: "steps", perQuarter };
+  }
+  throw new Unusable(
+    `--grid must be auto, exact, or 1–${MOST_STEPS} steps a quarter note, got ${text}`,
+  );
+}
+
+const MOST_STEPS = 32;
 
 /** @throws Unusable when the option is given and is none of `choices`. */
 export function choiceOption<Choice extends string>(

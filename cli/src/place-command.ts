@@ -24,6 +24,7 @@ import {
   choiceOption,
   fretsOption,
   integerOption,
+  readingOptions,
   tuningOption,
   type Options,
 } from "./options";
@@ -42,7 +43,7 @@ export function place(options: Options): Outcome {
   const strings = tuningOption(options, "strings");
   const capo = capoOption(options, "capo");
   const profile = profileOption(options);
-  const source = readSongFile(file, { tuning: strings, capo });
+  const source = readSongFile(file, { tuning: strings, capo, ...readingOptions(options) });
   const number = integerOption(options, "part", 1, 99);
   const count = alternativesOption(options);
   const findings = [...source.findings];

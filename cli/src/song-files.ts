@@ -4,6 +4,7 @@ import { basename, dirname, extname, join } from "node:path";
 import { hasErrors, type Finding } from "@intonazione/core/foundation";
 import { readFile, type FileKind } from "@intonazione/core/formats/open-file";
 import { sizeProblem } from "@intonazione/core/formats/files";
+import { surveyMidi, type GridWish } from "@intonazione/core/formats/midi";
 import type { Capo, TuningReading } from "@intonazione/core/instrument";
 import type { Song } from "@intonazione/core/score";
 import { lineOf, Unusable } from "./failure";
@@ -14,21 +15,59 @@ export interface SongFile {
   readonly song: Song;
   readonly kind: FileKind;
   readonly findings: readonly Finding[];
+  /** The voices of a MIDI file, and which of them were taken. */
+  readonly voices?: readonly {
+    readonly name: string;
+    readonly notes: number;
+    readonly taken: boolean;
+  }[];
+}
+
+/** What a reader is told beside the file. */
+export interface ReadingSet {
+  readonly tuning?: TuningReading | undefined;
+  readonly capo?: Capo | undefined;
+  /** Voices of a MIDI file, counted from 1; the likely ones where it is left out. */
+  readonly voices?: readonly number[] | undefined;
+  readonly grid?: GridWish | undefined;
 }
 
 /** Reads a song from any file that may hold one; tuning and capo override what a tablature says of itself. */
-export function readSongFile(
-  path: string,
-  set: { readonly tuning?: TuningReading | undefined; readonly capo?: Capo | undefined } = {},
-): SongFile {
-  const { song, kind, findings } = readFile(basename(path), readBytes(path), {
+export function readSongFile(path: string, set: ReadingSet = {}): SongFile {
+  const bytes = readBytes(path);
+  const options = {
     newId,
     ...(set.tuning && { tuning: set.tuning.tuning, family: set.tuning.family }),
     ...(set.capo !== undefined && { capo: set.capo }),
-  });
-  if (song) return { song, kind, findings };
+  };
+  const take = set.voices && idsOfVoices(bytes, set.voices);
+  const midi = { take, grid: set.grid };
+  const { song, kind, findings, voices } = readFile(basename(path), bytes, { ...options, midi });
+  if (song) {
+    const isTaken = (id: string, isLikely: boolean) => (take ? take.includes(id) : isLikely);
+    const told = voices?.map(({ id, name, noteCount, isLikely }) => ({
+      name,
+      notes: noteCount,
+      taken: isTaken(id, isLikely),
+    }));
+    return { song, kind, findings, ...(told && { voices: told }) };
+  }
   const reason = findings.find(({ severity }) => severity === "error") ?? findings[0];
   throw new Unusable(reason ? lineOf(reason, path) : `${path}: nothing in it can be read`);
+}
+
+function idsOfVoices(bytes: Uint8Array, numbers: readonly number[]): readonly string[] {
+  const { survey } = surveyMidi(bytes);
+  return numbers.map((number) => {
+    const voice = survey?.voices[number - 1];
+    if (voice) return voice.id;
+    const most = survey?.voices.length ?? 0;
+    throw new Unusable(
+      most > 0
+        ? `--voices must be 1–${most}, got ${number}`
+        : "--voices is for MIDI files, and this is none",
+    );
+  });
 }
 
 function readBytes(path: string): Uint8Array {

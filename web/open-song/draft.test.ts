@@ -55,7 +55,9 @@ describe("the call-out draft", () => {
   it("finds places for pitches that are said without one", () => {
     const [event] = eventsOf(draftFor(undefined, "@G3").bars);
     const [note] = notesOf(event!);
-    expect(note).toMatchObject({ kind: "pitched", pinned: false, place: { string: 3, fret: 0 } });
+    expect(note).toMatchObject({ kind: "pitched", pinned: false });
+    const place = note?.kind === "pitched" ? note.place : undefined;
+    expect(["3 0", "4 5", "5 10", "6 15"]).toContain(`${place?.string} ${place?.fret}`);
   });
 
   it.each([
