@@ -173,6 +173,19 @@ describe("MusicXML of other programs", () => {
     expect(then?.kind === "pitched" && then.techniques).toEqual([{ kind: "tie" }]);
   });
 
+  it("numbers beyond sense are told", () => {
+    const marks =
+      "<notations><technical><string>3</string><fret>1000000000</fret></technical></notations>";
+    const xml = score(
+      measure(
+        `<attributes>${ATTRIBUTES}</attributes><direction><sound tempo="1000000000000"/></direction>${note("A", 3, 4, marks)}`,
+      ),
+    );
+    const messages = read(xml).findings.map(({ message }) => message);
+    expect(messages.join()).toContain("a tempo of 1000000000000 was left out");
+    expect(messages.join()).toContain("fret “1000000000” was left out");
+  });
+
   it("words and a dashed line spread a palm mute", () => {
     const words = (content: string) =>
       `<direction><direction-type>${content}</direction-type></direction>`;

@@ -96,10 +96,10 @@ class MarkReader {
         this.harmonic = childOf(mark, "artificial") ? "artificial" : "natural";
         return;
       case "string":
-        if (this.note) this.note.string = numberIn(mark);
+        if (this.note) this.note.string = this.counted(mark);
         return;
       case "fret":
-        if (this.note) this.note.fret = numberIn(mark);
+        if (this.note) this.note.fret = this.counted(mark);
         return;
       case "fingering":
         if (this.note) this.note.finger ??= fingerOf(mark.text.trim());
@@ -182,6 +182,13 @@ class MarkReader {
   private link(kind: LinkKind): void {
     // A tie is no way to play another: where both are written, the tie is what is meant.
     if (this.note && (kind === "tie" || !this.note.link)) this.note.link = kind;
+  }
+
+  /** A number of a string or fret; one beyond all sense is told. */
+  private counted(mark: XmlElement): number | undefined {
+    const number = numberIn(mark);
+    if (number === undefined) this.unread(`${mark.name} “${mark.text.trim().slice(0, 20)}”`);
+    return number;
   }
 
   private technique(technique: Technique): void {

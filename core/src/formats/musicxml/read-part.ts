@@ -222,7 +222,10 @@ export class PartReader {
   private sound(element: XmlElement, draft: MeasureDraft): void {
     const { tempo, segno, coda, tocoda, dacapo, dalsegno, fine } = element.attributes;
     const bpm = Number(tempo);
-    if (tempo !== undefined && isTempo(bpm)) draft.tempoBpm ??= bpm;
+    if (tempo !== undefined) {
+      if (isTempo(bpm)) draft.tempoBpm ??= bpm;
+      else this.say("tempo-unread", "warning", `a tempo of ${tempo.slice(0, 20)} was left out`);
+    }
     draft.repeats = {
       ...draft.repeats,
       ...(segno !== undefined && { segno: true }),

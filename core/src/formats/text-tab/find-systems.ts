@@ -12,14 +12,39 @@ export interface System {
   readonly beside: RowsBeside;
 }
 
+/** A line that begins a phrase: `[Verse]`, `[Verse (x2)]`, `[Verse] (repeat 2x)`. */
+export interface Heading {
+  readonly name: string;
+  /** How often it is played, where it says so: 1–64. */
+  readonly times?: number;
+}
+
+const TIMES = String.raw`(?:repeat|play)?\s*(?:[x×]\s*(\d{1,2})|(\d{1,2})\s*(?:[x×]|times))`;
+/** Behind the name, in round brackets: without them it would be part of the name. */
+const IN_NAME = new RegExp(String.raw`^(.*\S)\s*\(\s*${TIMES}\s*\)$`, "iu");
+const BEHIND = new RegExp(String.raw`^\(?\s*${TIMES}\s*\)?$`, "iu");
+const MOST_TIMES = 64;
+
+function headingIn(text: string): Heading | undefined {
+  const match = /^\s*\[([^\]]{1,80})\]\s*(.{0,30})$/u.exec(text);
+  if (!match) return undefined;
+  const [, said = "", behind = ""] = match;
+  const after = BEHIND.exec(behind.trim());
+  if (behind.trim() !== "" && !after) return undefined;
+  const within = after ? null : IN_NAME.exec(said.trim());
+  const [, name, first, second] = within ?? [undefined, said, after?.[1], after?.[2]];
+  const times = Number(first ?? second);
+  return times >= 1 && times <= MOST_TIMES ? { name: name!, times } : { name: said };
+}
+
 /** Gathers staff lines into systems and gives every other line to header, heading or timing row. */
 export function findSystems(lines: readonly TextLine[], header: Header, report: Report) {
   const systems: System[] = [];
-  const names: (string | undefined)[] = [undefined];
+  const names: (Heading | undefined)[] = [undefined];
   const used = new Set<TextLine>();
   for (let index = 0; index < lines.length;) {
     if (!lines[index]!.staff) {
-      const heading = /^\s*\[([^\]]{1,80})\]\s*$/u.exec(lines[index]!.text)?.[1];
+      const heading = headingIn(lines[index]!.text);
       if (heading !== undefined) {
         if (systems.some((system) => system.phrase === names.length - 1)) names.push(heading);
         else names[names.length - 1] = heading;

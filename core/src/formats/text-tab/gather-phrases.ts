@@ -3,7 +3,7 @@ import type { Chord } from "../../pitch/chord";
 import { add, ZERO, type Fraction } from "../../rhythm/fraction";
 import type { Bar } from "../../score/bar";
 import type { BarMark, ChordAt } from "../../score/frame";
-import type { System } from "./find-systems";
+import type { Heading, System } from "./find-systems";
 import type { TabBar } from "./system";
 import type { TimedColumn } from "./timing";
 
@@ -29,7 +29,7 @@ export class PhraseGatherer {
   private isOpen = false;
 
   constructor(
-    private readonly headings: readonly (string | undefined)[],
+    private readonly headings: readonly (Heading | undefined)[],
     private readonly sounding: (shape: Chord) => Chord,
   ) {}
 
@@ -50,13 +50,32 @@ export class PhraseGatherer {
 
   phrases(): readonly ReadPhrase[] {
     const seen = new Map<string, number>();
-    return this.all.map(({ heading, bars, marks, times }) => {
-      const own = this.headings[heading];
+    const several = this.underEach();
+    return this.all.map(({ heading, bars, marks, times: written }) => {
+      const said = this.headings[heading];
+      const own = said?.name;
+      const isAlone = several.get(heading) === 1;
+      const times = isAlone && written === 1 ? (said?.times ?? 1) : written;
       if (own === undefined) return { bars, marks, times };
       const count = (seen.get(own) ?? 0) + 1;
       seen.set(own, count);
       return { name: count === 1 ? own : `${own} (${count})`, bars, marks, times };
     });
+  }
+
+  /** Headings that say how often they are played, over more than one phrase: nothing repeats those together. */
+  unrepeated(): readonly string[] {
+    const several = this.underEach();
+    return this.headings.flatMap((heading, index) =>
+      (heading?.times ?? 1) > 1 && (several.get(index) ?? 0) > 1 ? [heading!.name] : [],
+    );
+  }
+
+  /** By heading: how many phrases stand under it. */
+  private underEach(): ReadonlyMap<number, number> {
+    const several = new Map<number, number>();
+    for (const { heading } of this.all) several.set(heading, (several.get(heading) ?? 0) + 1);
+    return several;
   }
 
   /** The chords over a bar, each at the moment it stands above. */

@@ -119,6 +119,15 @@ export function readTextTab(text: string, options: TextTabOptions): TextTabReadi
       message: `a tablature may have ${MAX_BARS} bars, got ${bars}: the rest was not read`,
     });
   }
+  for (const name of gatherer.unrepeated()) {
+    report({
+      code: "heading-repeat",
+      severity: "warning",
+      line: 1,
+      column: 1,
+      message: `“${name}” is to be repeated as a whole, but falls into several phrases: say it in the form`,
+    });
+  }
   const phrases = gatherer.phrases();
   if (phrases.length > MAX_PHRASES) {
     const kept = phrases.slice(0, MAX_PHRASES).reduce((sum, { bars: own }) => sum + own.length, 0);

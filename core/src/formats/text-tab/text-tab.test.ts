@@ -125,6 +125,29 @@ describe("reading tablature as people paste it", () => {
     expect(values(read(text))).toBe(expected);
   });
 
+  it.each([
+    ["[Verse] (x2)", "Verse", 2],
+    ["[Verse] x3", "Verse", 3],
+    ["[Verse (repeat 2x)]", "Verse", 2],
+    ["[Verse x2]", "Verse x2", 1],
+    ["[Verse] (x99)", "Verse", 1],
+  ])("%s is played as often as it says", (heading, name, times) => {
+    const staff = [
+      "e|--0--3--|",
+      "B|--------|",
+      "G|--------|",
+      "D|--------|",
+      "A|--------|",
+      "E|--------|",
+    ];
+    const text = ["[Intro]", ...staff, "", heading, ...staff].join("\n");
+    const { phrases } = readTextTab(text, { newId: testId });
+    expect(phrases.map((phrase) => [phrase.name, phrase.times])).toEqual([
+      ["Intro", 1],
+      [name, times],
+    ]);
+  });
+
   it("keeps headings as phrases, and header lines as what they say", () => {
     const body = "G|-0-|\nD|---|\nA|---|\nE|---|";
     const reading = read(
