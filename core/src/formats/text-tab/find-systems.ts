@@ -34,7 +34,7 @@ function headingIn(text: string): Heading | undefined {
   const within = after ? null : IN_NAME.exec(said.trim());
   const [, name, first, second] = within ?? [undefined, said, after?.[1], after?.[2]];
   const times = Number(first ?? second);
-  return times >= 1 && times <= MOST_TIMES ? { name: name!, times } : { name: said };
+  return times >= 1 && times <= MOST_TIMES ? { name: name, times } : { name: said };
 }
 
 /** Gathers staff lines into systems and gives every other line to header, heading or timing row. */
