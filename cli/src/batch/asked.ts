@@ -1,11 +1,11 @@
 import { readFileSync } from "node:fs";
 import {
+  familyOf,
   parseTuning,
   USUAL_BUILD,
   type Instrument,
   type InstrumentKind,
 } from "@intonazione/core/instrument";
-import type { Capo } from "@intonazione/core/instrument";
 import { parseKey, type Key } from "@intonazione/core/pitch";
 import { parseMetre, type Metre } from "@intonazione/core/rhythm";
 import { newPart, type Part } from "@intonazione/core/score";
@@ -82,18 +82,17 @@ export function partFor({
   const kind = instrumentCalled(words);
   const tuning = parseTuning(strings);
   if (!tuning.ok) throw new Unusable(`${id}: strings: ${tuning.error}`);
-  const family = kind === "bass" || kind === "baritone" ? kind : "guitar";
   const instrument: Instrument = {
-    ...USUAL_BUILD[family],
+    ...USUAL_BUILD[familyOf({ kind })],
     name: words,
     kind,
     tuning: tuning.value.tuning,
     frets: DEFAULT_FRETS,
   };
-  const set: Capo = { fret: capo };
-  return newPart("part", words, { instrument, capo: set });
+  return newPart("part", words, { instrument, capo: { fret: capo } });
 }
 
+/** @throws Unusable where the key is none; undefined where nobody said one. */
 export function keyOf({ id, key }: Pick<AskedPhrase, "id" | "key">): Key | undefined {
   if (key === null || key === undefined) return undefined;
   const parsed = parseKey(key);
@@ -101,6 +100,7 @@ export function keyOf({ id, key }: Pick<AskedPhrase, "id" | "key">): Key | undef
   return parsed.value;
 }
 
+/** @throws Unusable where the metre is none. */
 export function metreOf({ id, metre }: Pick<AskedPhrase, "id" | "metre">): Metre {
   const parsed = parseMetre(metre);
   if (!parsed.ok) throw new Unusable(`${id}: metre: ${parsed.error}`);

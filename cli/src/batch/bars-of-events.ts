@@ -21,7 +21,7 @@ import { Unusable } from "../failure";
 import type { AskedEvent } from "./asked";
 
 /** Names for the notes: where nobody said the key, their spelling means nothing here. */
-const ANY_KEY: Key = { tonic: { step: "C", alter: 0 }, mode: "major" };
+export const ANY_KEY: Key = { tonic: { step: "C", alter: 0 }, mode: "major" };
 
 /** A note of an answer: the event it stands in, and its order there. */
 export const idOf = (event: number, note: number) => `${event}.${note}`;
@@ -78,7 +78,7 @@ export function barsOfEvents(
   return bars.map((own) => ({ events: own }));
 }
 
-/** In weighted words: `bend 1/2` is half a whole step, 100 cents. */
+/** What a word asks of a note; `bend 1/2` is half a whole step, 100 cents. */
 function techniqueFor(word: string, pitches: readonly number[], order: number): Technique[] {
   const bend = /^(pre-)?bend (\d+(?:\/\d+)?)$/u.exec(word);
   if (bend) {

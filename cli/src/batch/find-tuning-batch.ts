@@ -1,7 +1,6 @@
 import { barEntries } from "@intonazione/core/foundation";
-import { tuningNames } from "@intonazione/core/instrument";
+import { familyOf, tuningNames } from "@intonazione/core/instrument";
 import { timed, type Bar } from "@intonazione/core/score";
-import { familyOf } from "@intonazione/core/instrument";
 import { findTuning, type Mark } from "@intonazione/core/tuning-finder";
 import { z } from "zod";
 import { eventSchema, instrumentCalled, readAsked } from "./asked";
@@ -33,9 +32,11 @@ function marksFor(
   );
 }
 
+/** `find-tuning --batch`: songs, each by itself. */
 export function findTuningBatch() {
-  return readAsked(songSchema).map((song) => findTuningAsked(song));
+  return readAsked(songSchema).map(findTuningAsked);
 }
+
 /** One song's tunings and capos, the likeliest first. */
 export function findTuningAsked({ id, instrument, events, open }: AskedSong) {
   const bars = barsOfEvents(events, { beats: 4, unit: 4 });

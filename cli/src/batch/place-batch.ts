@@ -12,7 +12,7 @@ import { STRAIGHT } from "@intonazione/core/rhythm";
 import { eventsOf, notesOf, type Bar, type Song } from "@intonazione/core/score";
 import { Unusable } from "../failure";
 import { keyOf, metreOf, partFor, phraseSchema, readAsked, type AskedPhrase } from "./asked";
-import { barsOfEvents } from "./bars-of-events";
+import { ANY_KEY, barsOfEvents } from "./bars-of-events";
 
 type Places = readonly (readonly (readonly [string: number, fret: number])[])[];
 
@@ -91,7 +91,7 @@ function songOf(items: readonly AskedPhrase[], part: Song["parts"][number]): Son
     tempoBpm: last.tempo,
     metre,
     feel: STRAIGHT,
-    key: key ?? { tonic: { step: "C", alter: 0 }, mode: "major" },
+    key: key ?? ANY_KEY,
     referenceHz: 440,
     style: {},
     parts: [part],

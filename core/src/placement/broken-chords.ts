@@ -22,7 +22,7 @@ export function brokenChords(
   bars: readonly Bar[],
   neck: Neck,
   placesOf: (note: PitchedNote) => readonly Place[],
-  pedals: ReadonlySet<number> = new Set(),
+  pedals: ReadonlySet<number>,
 ): ReadonlyMap<string, number> {
   const chords = new Map<string, number>();
   let count = 0;

@@ -1,6 +1,6 @@
 import type { Judgement } from "./cost-model";
 import type { Echo } from "./echoes";
-import { isFretted, placeCode, stringOfCode, type Grip, type Hand } from "./grip";
+import { meanFromNut, placeCode, stringOfCode, type Grip, type Hand } from "./grip";
 import type { HandTask } from "./hand-task";
 import { chordKey, heightOf, shapeOf } from "./likeness";
 import type { Sink } from "./terms";
@@ -102,7 +102,7 @@ export class Carried {
     sink: Sink,
   ): void {
     const { notes } = moment;
-    if (this.region && grip.fretted) {
+    if (this.region) {
       const away = awayFrom(this.region, grip);
       if (away > 0) sink("regionLeft", inPoints((weights.regionLeft * Math.min(FAR, away)) / FAR));
     }
@@ -160,9 +160,8 @@ function add<Key, Item>(sets: Map<Key, Set<Item>>, key: Key, item: Item): void {
 }
 
 /** How many frets the middle of a grip lies outside of a region. */
-function awayFrom({ lowest, highest }: Region, { holds }: Grip): number {
-  const frets = holds.filter(isFretted).map(({ fromNut }) => fromNut);
-  const mean = frets.reduce((sum, fret) => sum + fret, 0) / frets.length;
+function awayFrom({ lowest, highest }: Region, grip: Grip): number {
+  const mean = meanFromNut(grip) ?? lowest;
   return Math.max(0, lowest - mean, mean - highest);
 }
 

@@ -1,10 +1,10 @@
-import { eventsOf, type Bar } from "../score/bar";
-import { notesOf } from "../score/event";
+import type { Bar } from "../score/bar";
 import { linesOfPart, type Line, type Part, type Song } from "../score/song";
 import type { HandTable } from "./hand-table";
 import { withPlan } from "./place-bars";
 import { lineRequest } from "./place-part";
 import { planLine } from "./plan-line";
+import { isOpenQuestion } from "./region-question";
 
 /**
  * A choice carries: the line as it was chosen, and every line of its part behind it that is still a
@@ -27,7 +27,7 @@ export function carryOn(
   const changed: Line[] = [{ ...decided, bars }];
   let now = withLine(song, changed[0]!);
   for (const line of lines.slice(at + 1)) {
-    if (!line.isSuggested || hasPins(line)) continue;
+    if (!isOpenQuestion(line)) continue;
     const asked = line.wishes ? { wishes: line.wishes } : {};
     const request = lineRequest(now, part, line.phraseId, table, asked);
     const placed = withPlan(line.bars, planLine(request, table), request.scope);
@@ -36,12 +36,6 @@ export function carryOn(
     now = withLine(now, changed.at(-1)!);
   }
   return changed;
-}
-
-function hasPins({ bars }: Line): boolean {
-  return eventsOf(bars)
-    .flatMap(notesOf)
-    .some((note) => note.kind === "pitched" && note.pinned);
 }
 
 function withLine(song: Song, line: Line): Song {

@@ -1,5 +1,5 @@
 import type { FingerByHand, Neck } from "../neck/neck";
-import { isFretted, isOpen, spanMm, type Grip, type Hand } from "./grip";
+import { isFretted, isOpen, meanFromNut, spanMm, type Grip, type Hand } from "./grip";
 import { isKnownShape } from "./known-shape";
 import type { HandTask } from "./hand-task";
 import { COMFORT_MM, handScale, type PlayerHand } from "./player-hand";
@@ -19,6 +19,7 @@ export interface Judgement {
   readonly withBar: boolean;
   /** Frets (from the nut) where the first finger lies in a box of the key; empty without a key. */
   readonly boxes: readonly number[];
+  /** The same on the string beside the thickest one. */
   readonly sideBoxes: readonly number[];
 }
 
@@ -85,10 +86,8 @@ function isOctave({ grip }: Hand, { notes }: HandTask): boolean {
 
 /** A bar needs no fingers and makes no shapes; strings it passes over silently have to be muted. */
 function barTerms({ grip }: Hand, moment: HandTask, by: Judgement, put: Put): void {
-  if (grip.fretted) {
-    const frets = grip.holds.filter(isFretted).map(({ fromNut }) => fromNut - by.neck.capo.fret);
-    put("barHeight", frets.reduce((sum, fret) => sum + fret, 0) / frets.length / 12);
-  }
+  const mean = meanFromNut(grip);
+  if (mean !== undefined) put("barHeight", (mean - by.neck.capo.fret) / 12);
   put("barOpen", grip.holds.filter(isOpen).length / moment.notes.length);
   if (grip.holds.length > 1)
     put("innerMute", grip.thickest - grip.thinnest + 1 - grip.holds.length);
@@ -104,6 +103,7 @@ function barresIn({ fingers }: Hand): number {
 
 /** A box of the fifth string counts as so many frets further away. */
 const SIDE_BOX = 1;
+
 type Put = (term: keyof Weights, amount: number) => void;
 
 /** Frets count from the capo, as the hand sees them; how high is too high counts from the nut. */
@@ -114,7 +114,7 @@ function heightTerms(
   put: Put,
 ): void {
   const fretted = grip.holds.filter(isFretted);
-  const mean = fretted.reduce((sum, { fromNut }) => sum + fromNut, 0) / fretted.length;
+  const mean = meanFromNut(grip)!;
   const fromCapo = mean - neck.capo.fret;
   put("height", fromCapo / 12);
   put("offCentre", Math.abs(fromCapo - centre) / 7);

@@ -90,9 +90,7 @@ class Likeness {
 
   constructor(moments: readonly HandTask[]) {
     const known = new Map<string, number>();
-    this.heights = Int32Array.from(moments, ({ notes: [first] }) =>
-      first?.kind === "pitched" ? first.midi : 0,
-    );
+    this.heights = Int32Array.from(moments, ({ notes }) => heightOf(notes));
     this.chords = Int32Array.from(moments, (moment, index) => {
       const key = chordKey(moment, this.heights[index]);
       if (!known.has(key)) known.set(key, known.size);
@@ -132,26 +130,24 @@ function isMelodic(moments: readonly HandTask[], index: number): boolean {
   return true;
 }
 
-function singlePitch(moment: HandTask | undefined): number | undefined {
+/** The one note of a moment that has a pitch and stands alone. */
+function singleNote(moment: HandTask | undefined) {
   const [note, ...more] = moment?.notes ?? [];
-  return note?.kind === "pitched" && more.length === 0 ? note.midi : undefined;
+  return note?.kind === "pitched" && more.length === 0 ? note : undefined;
 }
 
-function chordNote(moment: HandTask | undefined) {
-  const [note, ...more] = moment?.notes ?? [];
-  return note?.kind === "pitched" && more.length === 0 && note.chord !== undefined
-    ? note
-    : undefined;
+function singlePitch(moment: HandTask | undefined): number | undefined {
+  return singleNote(moment)?.midi;
 }
 
 /** Of a chord that is broken: where each of its other notes stood last. */
 function heldWith(moments: readonly HandTask[], index: number): readonly number[] {
-  const own = chordNote(moments[index]);
-  if (!own) return [];
+  const own = singleNote(moments[index]);
+  if (own?.chord === undefined) return [];
   const seen = new Set([own.midi]);
   const found: number[] = [];
   for (let at = index - 1; at >= 0; at--) {
-    const other = chordNote(moments[at]);
+    const other = singleNote(moments[at]);
     if (!other || other.chord !== own.chord) break;
     if (seen.has(other.midi)) continue;
     seen.add(other.midi);

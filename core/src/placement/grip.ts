@@ -109,6 +109,13 @@ export function fromNutOf(hold: Hold): number {
   return hold.fret === undefined ? 0 : hold.fromNut;
 }
 
+/** The mean of its fretted frets, counted from the nut; undefined where none is. */
+export function meanFromNut({ holds }: Grip): number | undefined {
+  const fretted = holds.filter(isFretted);
+  if (fretted.length === 0) return undefined;
+  return fretted.reduce((sum, { fromNut }) => sum + fromNut, 0) / fretted.length;
+}
+
 /** Along the neck between the outermost fretted notes, in mm. */
 export function spanMm({ fretted }: Grip, neck: Neck): number {
   if (!fretted || fretted.lowest === fretted.highest) return 0;

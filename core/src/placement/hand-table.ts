@@ -3,7 +3,7 @@ import { handsFor, widestGripMm } from "./fingering";
 import { fromNutOf, gripOf, gripsOf, placeCode, type Grip, type Hand } from "./grip";
 import type { HandTask, PlacingNote } from "./hand-task";
 import { keepTerms, OPEN_CHORDS_TO } from "./keep-terms";
-import { NEAR_THE_NUT, shiftTerms, stringTerms, UP_THE_NECK } from "./move-terms";
+import { AT_THE_NUT, shiftTerms, stringTerms, UP_THE_NECK } from "./move-terms";
 import { hasKeepTerms, haste, passing, type Passing } from "./passing";
 import { barHandsFor, isBarred } from "./slide-bar";
 import type { Sink } from "./terms";
@@ -133,7 +133,7 @@ function gripKey({ grip, indexFret }: Hand): unknown {
 function stringKey({ grip, indexFret = 0 }: Hand): number {
   const [{ fret }] = grip.holds as [Hand["grip"]["holds"][number]];
   const kind = grip.holds.length > 1 ? 3 : fret === undefined ? 2 : fret === 0 ? 1 : 0;
-  const height = indexFret >= UP_THE_NECK ? 2 : indexFret > NEAR_THE_NUT ? 1 : 0;
+  const height = indexFret >= UP_THE_NECK ? 2 : indexFret > AT_THE_NUT ? 1 : 0;
   return 12 * (100 * grip.thinnest + grip.thickest) + 3 * kind + height;
 }
 

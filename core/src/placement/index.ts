@@ -4,7 +4,7 @@ export { difficultyInWords, hardshipInWords, type Difficulty, type Hardship } fr
 export { HandTable } from "./hand-table";
 export { judgementOf } from "./judgement";
 export { carryOn } from "./carry-on";
-export { nearWays } from "./region-question";
+export { isOpenQuestion, nearWays } from "./region-question";
 export { conflictInWords } from "./pin-words";
 export { type Pin, type PinConflict } from "./pins";
 export { placeBars, withPlan, type PlacedBars, type PlacingOptions } from "./place-bars";

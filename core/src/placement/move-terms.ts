@@ -68,7 +68,7 @@ function leavesOpenString(a: Grip, b: Grip): boolean {
 }
 
 /** Up to this fret from the nut the first finger is near it: open strings are notes as all others. */
-export const NEAR_THE_NUT = 2;
+export const AT_THE_NUT = 2;
 
 /** Between single notes, and from the edge of one chord to the next one's. */
 export function stringTerms({ grip: a }: Hand, b: Hand, weights: Weights, sink: Sink): void {
@@ -81,7 +81,7 @@ export function stringTerms({ grip: a }: Hand, b: Hand, weights: Weights, sink: 
   const before = a.holds[0]!.fret;
   const after = b.grip.holds[0]!.fret;
   if (before === undefined || after === undefined || (before === 0) === (after === 0)) return;
-  if ((b.indexFret ?? 0) <= NEAR_THE_NUT) return;
+  if ((b.indexFret ?? 0) <= AT_THE_NUT) return;
   sink("openAndFretted", inPoints(weights.openAndFretted));
   if ((b.indexFret ?? 0) >= UP_THE_NECK) {
     sink("openAndFrettedUp", inPoints(weights.openAndFrettedUp));

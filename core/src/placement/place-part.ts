@@ -54,7 +54,7 @@ function phraseRequest(
   const phrase = song.phrases.find(({ id }) => id === phraseId);
   const { bars, wishes = NO_WISHES } = version;
   return {
-    name: nameOf(song, phraseId),
+    name: phrase?.name ?? "",
     isDecided: !version.isSuggested && !eventsOf(bars).flatMap(notesOf).some(isPlaceless),
     bars,
     table,

@@ -1,3 +1,6 @@
+import { eventsOf } from "../score/bar";
+import { notesOf } from "../score/event";
+import type { Line } from "../score/song";
 import type { PlanOption } from "./advice";
 import { POINTS } from "./weights";
 
@@ -18,4 +21,15 @@ export function nearWays(options: readonly PlanOption[], moments: number): reado
   if (!best) return [];
   const most = best.points + NEAR * POINTS * Math.sqrt(moments);
   return options.slice(1).some(({ points }) => points <= most) ? options : [];
+}
+
+/**
+ * Whether it is open where a line lies: its places were suggested, nobody has taken them, and no note
+ * of it was pinned by hand.
+ */
+export function isOpenQuestion({ isSuggested, bars }: Line): boolean {
+  if (!isSuggested) return false;
+  return !eventsOf(bars)
+    .flatMap(notesOf)
+    .some((note) => note.kind === "pitched" && note.pinned);
 }

@@ -2,7 +2,7 @@ import type { Neck, Place } from "../neck/neck";
 import { eventsOf, type Bar } from "../score/bar";
 import { notesOf, type PitchedNote } from "../score/event";
 import type { LineWishes } from "../score/song";
-import { isFretted, type Hand } from "./grip";
+import { meanFromNut, type Hand } from "./grip";
 import type { Sink } from "./terms";
 import { BROKEN_RULE_POINTS, HINT_WEIGHT, inPoints } from "./weights";
 
@@ -63,9 +63,8 @@ export function addWishes(hand: Hand, { around, position }: Wishes, neck: Neck, 
 
 /** What a hand costs for each fret that it lies away from a hinted one, beyond its reach. */
 export function awayFromHint({ grip }: Hand, around: number, neck: Neck): number {
-  const frets = grip.holds.filter(isFretted).map(({ fromNut }) => fromNut - neck.capo.fret);
-  if (frets.length === 0) return 0;
-  const mean = frets.reduce((sum, fret) => sum + fret, 0) / frets.length;
-  const beyond = Math.max(0, Math.abs(mean - around) - AROUND);
+  const mean = meanFromNut(grip);
+  if (mean === undefined) return 0;
+  const beyond = Math.max(0, Math.abs(mean - neck.capo.fret - around) - AROUND);
   return inPoints(HINT_WEIGHT * Math.min(MOST_AWAY, beyond));
 }

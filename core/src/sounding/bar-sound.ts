@@ -14,18 +14,11 @@ import { haveStringsOfTheirOwn, writtenStrings, type NoteStrings } from "./note-
 
 /**
  * What ends a note: the time that is written for it, or half of that; its pitch begun anew, its
- * string taken, or strings run out for what rings; a chord that the hand leaves; the hand that
+ * string taken, or strings run out for what rings; the hand that
  * rests; the end of its bar.
  */
 export type StoppedBy =
-  | "its-length"
-  | "staccato"
-  | "its-pitch"
-  | "its-string"
-  | "few-strings"
-  | "another-chord"
-  | "silence"
-  | "bar-line";
+  "its-length" | "staccato" | "its-pitch" | "its-string" | "few-strings" | "silence" | "bar-line";
 
 /** A note from its beginning to where it is stopped. All times are from the first event of its bar. */
 export interface SoundingNote {
@@ -33,7 +26,7 @@ export interface SoundingNote {
   readonly event: LineEvent;
   readonly voice: Voice;
   readonly isGrace: boolean;
-  /** Whether its string is let ring: by what is written, or since a hand keeps its chord. */
+  /** Whether its string is let ring: by what is written. */
   readonly rings: boolean;
   readonly onset: Fraction;
   /** Where it ends as written; a grace where it begins. */
@@ -64,9 +57,7 @@ export interface BarSound {
 }
 
 /** While the bar is walked through, nobody knows yet where a note will be stopped. */
-type Open = { -readonly [Key in keyof SoundingNote]: SoundingNote[Key] } & {
-  readonly chord: number | undefined;
-};
+type Open = { -readonly [Key in keyof SoundingNote]: SoundingNote[Key] };
 
 /**
  * What sounds when in a bar. This is the only place that decides it:
@@ -75,7 +66,6 @@ type Open = { -readonly [Key in keyof SoundingNote]: SoundingNote[Key] } & {
  * - What is let ring goes on to the end of its bar, to a moment at which only rests stand, until its
  *   pitch begins anew, or until its string is taken; and while all that sounds can have strings of
  *   their own: what has rung longest gives way.
- * - Notes of a chord that is broken ring until another note or chord begins (`NoteStrings.chordOf`).
  * - A staccato note is stopped half way; a grace, a dead stroke and a knock hold nothing.
  *
  * Nothing but a tie leads over a bar line (`line-sound.ts`).
@@ -91,12 +81,11 @@ export function barSound(bar: Bar, holds: Fraction, strings: NoteStrings): BarSo
   for (const moment of momentsOf(bar)) {
     const { onset, events } = moment;
     const begin = events.flatMap((event) =>
-      notesOf(event).map((note) => opened(note, event, second.has(event) ? 2 : 1, onset, strings)),
+      notesOf(event).map((note) => opened(note, event, second.has(event) ? 2 : 1, onset)),
     );
     const isSilence = begin.length === 0 && events.some(({ kind }) => kind === "rest");
     if (begin.length > 0) {
-      const chord = begin.length === 1 ? begin[0]!.chord : undefined;
-      kept = kept.filter((one) => isStillKept(one, onset, chord));
+      kept = kept.filter((one) => isStillKept(one, onset));
       kept = leftBy(begin, kept, onset, strings);
     } else if (isSilence) {
       kept = kept.filter((one) => !one.rings || !stop(one, onset, "silence"));
@@ -125,21 +114,14 @@ export function writtenBarSound(bar: Bar, holds: Fraction, strings: number): Bar
   return sound;
 }
 
-function opened(
-  note: Note,
-  event: LineEvent,
-  voice: Voice,
-  onset: Fraction,
-  strings: NoteStrings,
-): Open {
+function opened(note: Note, event: LineEvent, voice: Voice, onset: Fraction): Open {
   const isGrace = lengthOf(event).num === 0;
-  const chord = strings.chordOf?.(note);
-  const rings = chord !== undefined || techniqueOf(note, "let-ring") !== undefined;
+  const rings = techniqueOf(note, "let-ring") !== undefined;
   const end = add(onset, lengthOf(event));
   const isShort = eventTechniqueOf(event, "staccato") !== undefined && !rings && !isGrace;
   const until = isShort ? add(onset, multiply(event.duration, fraction(1, 2))) : end;
   const stoppedBy = isShort ? "staccato" : "its-length";
-  return { note, event, voice, isGrace, rings, onset, end, until, stoppedBy, chord };
+  return { note, event, voice, isGrace, rings, onset, end, until, stoppedBy };
 }
 
 /** Whether a note can be held on at all. */
@@ -148,10 +130,8 @@ function isKept({ note, rings, isGrace, stoppedBy }: Open): boolean {
   return rings || (!isGrace && stoppedBy !== "staccato");
 }
 
-function isStillKept(one: Open, onset: Fraction, chord: number | undefined): boolean {
-  if (compare(one.end, onset) > 0) return true;
-  if (one.chord === undefined) return one.rings;
-  return one.chord === chord || !stop(one, onset, "another-chord");
+function isStillKept(one: Open, onset: Fraction): boolean {
+  return one.rings || compare(one.end, onset) > 0;
 }
 
 /** What is still kept once something begins. */

@@ -4,8 +4,6 @@ import { stringOf, type Note } from "../score/event";
 export interface NoteStrings {
   /** The strings that a note may lie on, rising; one where that is settled, none where none has it. */
   readonly of: (note: Note) => readonly number[];
-  /** The number of the broken chord that a hand keeps while this note of it is played; left out where no hand is asked. */
-  readonly chordOf?: (note: Note) => number | undefined;
   /** Whether a ringing note gives its string up to one that begins; no note does where it is left out. */
   readonly yields?: (ringing: Note, beginning: Note) => boolean;
 }

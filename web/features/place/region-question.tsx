@@ -2,6 +2,7 @@
 
 import {
   difficultyInWords,
+  isOpenQuestion,
   nearWays,
   profileById,
   reasonInWords,
@@ -17,7 +18,7 @@ import { settleRegion } from "@/open-song/settle-region";
 import { Button } from "@/ui/button";
 import { useWidth } from "@/ui/use-width";
 import { useDesk, type DeskRequest } from "@/workers/use-desk";
-import { isOpenQuestion, REGION_QUESTION_ID } from "@/open-song/open-question";
+import { REGION_QUESTION_ID } from "@/open-song/open-question";
 import { useLineAtHand, useProfile } from "./use-line-at-hand";
 
 /** Where the phrase at the cursor lies, asked once where its notes came without places and several ways are near. */
