@@ -1,4 +1,4 @@
-import { expect, test } from "@playwright/test";
+import { expect, type Page, test } from "@playwright/test";
 import {
   callOut,
   events,
@@ -10,22 +10,24 @@ import {
   turnTo,
 } from "./studio";
 
-for (const theme of ["day", "evening"]) {
-  test(`every view passes the accessibility rules in the ${theme} theme`, async ({ page }) => {
-    test.setTimeout(150_000);
-    const refused = await refusedByPolicy(page);
-    await page.addInitScript((name) => localStorage.setItem("intonazione-theme", name), theme);
+type Look = () => Promise<void>;
+
+/** The views of the studio in groups of a handful: each look at a view takes seconds. */
+const ROOMS: Record<string, (page: Page, look: Look) => Promise<void>> = {
+  "shelf and new song": async (page, look) => {
     await page.goto("/");
-    await expectAccessible(page, theme);
+    await look();
     await page.goto("/?find=nothing-is-called-this");
-    await expectAccessible(page, theme);
+    await look();
     await page.goto("/songs/new");
     await page.getByRole("button", { name: "Make the song" }).click();
-    await expectAccessible(page, theme);
+    await look();
     await page.goto("/songs/new?from=tablature");
     await page.getByLabel(/^Tablature:/u).fill("G|-0-Q-|\nD|-----|\nA|-----|\nE|-----|");
     await expect(page.getByText("“Q” was not read")).toBeVisible();
-    await expectAccessible(page, theme);
+    await look();
+  },
+  Write: async (page, look) => {
     await openSong(page, "Tin Roof Tuesday");
     await events(page, "Drizzle").nth(2).click();
     await page.getByRole("button", { name: "Lanes" }).click();
@@ -34,58 +36,69 @@ for (const theme of ["day", "evening"]) {
     }
     await page.keyboard.press("Escape");
     await callOut(page).fill("E0 Q5 A3h5");
-    await expectAccessible(page, theme);
+    await look();
     await page.getByRole("button", { name: "Click, backing, steps and volumes" }).click();
     await expect(page.getByText("A loop gets faster")).toBeVisible();
-    await expectAccessible(page, theme);
+    await look();
     await page.keyboard.press("Escape");
     for (const view of ["form", "versions", "history"]) {
-      await page
-        .getByRole("navigation", { name: "Views of Write" })
-        .getByRole("button", { name: view })
-        .click();
-      await expectAccessible(page, theme);
+      await turnTo(page, view);
+      await look();
     }
+  },
+  "Set up and rack": async (page, look) => {
+    await openSong(page, "Tin Roof Tuesday");
     await page.getByRole("button", { name: /^Set up/u }).click();
     await page.getByLabel("Tuning", { exact: true }).fill("new standard");
-    await expectAccessible(page, theme);
+    await look();
     for (const view of ["capo", "strings", "tune up", "the song"]) {
       await turnTo(page, view);
       if (view === "tune up") await page.getByRole("button", { name: "Bench guitar" }).click();
-      await expectAccessible(page, theme);
+      await look();
     }
     await page.goto("/rack");
     await page.getByLabel("Frets", { exact: true }).fill("0");
     await expect(page.getByText("1 to 36 frets")).toBeVisible();
-    await expectAccessible(page, theme);
-    await page.getByLabel("Frets", { exact: true }).fill("22");
+    await look();
+  },
+  Place: async (page, look) => {
     await openSong(page, "Tin Roof Tuesday");
     await page.getByRole("button", { name: /^Place/u }).click();
     await turnTo(page, "move to");
     await page.getByLabel("Strings, from the thickest").fill("E1 A1 D2 G2");
     await expect(page.getByText(/notes have no place there/u)).toBeVisible();
-    await expectAccessible(page, theme);
+    await look();
     for (const view of ["places", "ways", "side by side"]) {
       await turnTo(page, view);
-      await expectAccessible(page, theme);
+      await look();
     }
+  },
+  "Check and palette": async (page, look) => {
     await openSong(page, "Crooked Stile");
     await page.getByRole("button", { name: /^Check/u }).click();
     await page.getByRole("button", { name: /too wide for one hand/u }).click();
     await expect(page.getByText("Stretches, long bends")).toBeVisible();
-    await expectAccessible(page, theme);
+    await look();
     for (const view of ["key and chords", "harmony", "over changes"]) {
-      await page
-        .getByRole("navigation", { name: "Views of Check" })
-        .getByRole("button", { name: view })
-        .click();
-      await expectAccessible(page, theme);
+      await turnTo(page, view);
+      await look();
     }
     await page.keyboard.press("Control+k");
     await expect(page.getByPlaceholder("What do you want to do?")).toBeVisible();
-    await expectAccessible(page, theme);
-    expect(refused()).toEqual([]);
-  });
+    await look();
+  },
+};
+
+for (const theme of ["day", "evening"]) {
+  for (const [room, visit] of Object.entries(ROOMS)) {
+    test(`${room} passes the accessibility rules in the ${theme} theme`, async ({ page }) => {
+      test.setTimeout(120_000);
+      const refused = await refusedByPolicy(page);
+      await page.addInitScript((name) => localStorage.setItem("intonazione-theme", name), theme);
+      await visit(page, () => expectAccessible(page, theme));
+      expect(refused()).toEqual([]);
+    });
+  }
 }
 
 test("a phrase is written, walked, placed and said anew by keyboard alone", async ({ page }) => {
