@@ -1,13 +1,15 @@
 import { remembering } from "../foundation/remembering";
 import type { Key } from "../pitch/key";
-import { midiOf, type Pitch } from "../pitch/pitch";
+import { midi, midiOf, type Pitch } from "../pitch/pitch";
+import { spellMidi } from "../pitch/spelling";
 import { withEvents, type Bar } from "../score/bar";
 import { pitchedIn, withNotes, type LineEvent, type PitchedNote } from "../score/event";
+import { spellChord, type NamedTone } from "./spell-chord";
 import { spellLine } from "./spell-line";
 
 /**
  * The same bars with their notes named by key and direction. Each voice leads by its highest note;
- * the others of a chord are named as if it led on from them too.
+ * what sounds together is named as a chord, whose thirds and fifths look like what they are.
  * @param isOurs Which notes may be named anew; the names of the others are somebody's wish.
  */
 export function spellBars(
@@ -18,9 +20,10 @@ export function spellBars(
   const spelled: Bar[] = [];
   let [line, below]: readonly [Ahead, Ahead] = [NOTHING_AHEAD, NOTHING_AHEAD];
   for (const bar of [...bars].reverse()) {
-    spelled.push(spellBar(bar, key, isOurs, line.next, line.other, below.next, below.other));
+    const under = bar.voiceTwo ?? [];
+    spelled.push(spellBar(bar, key, isOurs, wayOn(bar.events, line), wayOn(under, below)));
     line = aheadOf(bar.events, line);
-    below = aheadOf(bar.voiceTwo ?? [], below);
+    below = aheadOf(under, below);
   }
   return spelled.reverse();
 }
@@ -44,6 +47,14 @@ function aheadOf(events: readonly LineEvent[], behind: Ahead): Ahead {
   return { next, other };
 }
 
+/** Whether the last height of these events goes on by a semitone, and which way: 1, −1, or 0. */
+function wayOn(events: readonly LineEvent[], { next, other }: Ahead): number {
+  const last = leadsOf(events.map(pitchedIn)).at(-1);
+  const goal = next === last ? other : next;
+  const way = last === undefined || goal === undefined ? 0 : goal - last;
+  return Math.abs(way) === 1 ? way : 0;
+}
+
 /** The highest note of each chord; the chords without one are left out. */
 function leadsOf(chords: readonly (readonly PitchedNote[])[]): readonly number[] {
   return chords
@@ -57,14 +68,12 @@ const spellBar = remembering(
     bar: Bar,
     key: Key,
     isOurs: (note: PitchedNote) => boolean,
-    next: number | undefined,
-    other: number | undefined,
-    nextBelow: number | undefined,
-    otherBelow: number | undefined,
+    way: number,
+    wayBelow: number,
   ): Bar => {
     const names = new Map<PitchedNote, Pitch>();
-    nameVoice(names, bar.events, { next, other }, key);
-    nameVoice(names, bar.voiceTwo ?? [], { next: nextBelow, other: otherBelow }, key);
+    nameVoice(names, bar.events, way, key, isOurs);
+    nameVoice(names, bar.voiceTwo ?? [], wayBelow, key, isOurs);
     return withEvents(bar, (event) =>
       withNotes(event, (note) => {
         if (note.kind === "dead" || !isOurs(note)) return note;
@@ -80,25 +89,28 @@ const spellBar = remembering(
 function nameVoice(
   names: Map<PitchedNote, Pitch>,
   events: readonly LineEvent[],
-  { next, other }: Ahead,
+  way: number,
   key: Key,
+  isOurs: (note: PitchedNote) => boolean,
 ): void {
   const chords = events.map(pitchedIn).filter((notes) => notes.length > 0);
   const leads = leadsOf(chords);
-  const behind = [next, other].filter((height) => height !== undefined);
-  const spelled = spellLine([...leads, ...behind], key);
+  const behind = way === 0 ? [] : [leads.at(-1)! + way];
+  const spelled = spellLine([...leads, ...behind], key, leads.length);
   for (const [index, notes] of chords.entries()) {
-    for (const note of notes) {
-      const height = midiOf(note.pitch);
-      const isLead = height === leads[index];
-      names.set(
-        note,
-        isLead ? spelled[index]! : nameInChord(height, leads[index + 1] ?? next, key),
-      );
+    const line = spelled[index]!;
+    if (notes.length === 1) {
+      names.set(notes[0]!, line);
+      continue;
     }
+    const tones = notes.map((note): NamedTone => {
+      const height = midiOf(note.pitch);
+      if (!isOurs(note)) return { pitch: note.pitch, height, kind: "fixed" };
+      return height === leads[index]
+        ? { pitch: line, height, kind: "of the line" }
+        : { pitch: spellMidi(midi(height), key), height, kind: "free" };
+    });
+    const pitches = spellChord(tones, key);
+    for (const [at, note] of notes.entries()) names.set(note, pitches[at]!);
   }
-}
-
-function nameInChord(height: number, next: number | undefined, key: Key): Pitch {
-  return spellLine(next === undefined ? [height] : [height, next], key)[0]!;
 }
