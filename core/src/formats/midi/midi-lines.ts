@@ -2,7 +2,6 @@ import { barIndex, type BarIndex } from "../../foundation/bar-index";
 import type { Key } from "../../pitch/key";
 import { midi, type Pitch } from "../../pitch/pitch";
 import { spellMidi } from "../../pitch/spelling";
-import { noteValueOf } from "../../rhythm/duration";
 import { spellBars } from "../../theory/spell-bars";
 import {
   add,
@@ -23,20 +22,29 @@ import { loudnessOf, type Loudness } from "./loudness";
 import type { MidiBar } from "./midi-maps";
 import type { MidiChannel, MidiNote } from "./midi-notes";
 import type { MidiVoice } from "./midi-survey";
-import { quantise, type GridWish, type Moved, type Quantised } from "./quantise";
+import { quantise, type GridWish, type Moved } from "./quantise";
 import { placeOnChannel, type StringChannels } from "./string-channels";
+import {
+  usualShare,
+  writtenEnd,
+  type HeardNote,
+  type TimeOfBars,
+  type WrittenEnd,
+} from "./written-ends";
 
 /** Notes that begin together, from the start of the piece, in whole notes. */
 interface Strike {
   readonly onset: Fraction;
-  readonly end: Fraction;
   readonly notes: readonly StruckNote[];
 }
 
 interface StruckNote {
   readonly note: MidiNote;
-  readonly end: Fraction;
   readonly channel: MidiChannel;
+  /** In whole notes. */
+  readonly heard: number;
+  /** Where it ends on a grid that somebody wished for; else its end is chosen for reading. */
+  readonly end: Fraction | undefined;
 }
 
 export interface MidiLine {
@@ -45,6 +53,8 @@ export interface MidiLine {
   readonly moved: Moved;
   /** Notes that another voice would have to sustain, and that end with the next onset instead. */
   readonly shortened: number;
+  /** How much of a value is usually played: 1 where notes last until the next one. */
+  readonly share: number;
 }
 
 export interface LineSetting {
@@ -54,6 +64,8 @@ export interface LineSetting {
   /** By stretches that follow each other: the bar each begins with, and the key it is spelled in. */
   readonly keys: readonly { readonly from: number; readonly key: Key }[];
   readonly grid: GridWish;
+  /** Where a tick would be played if nothing swung. */
+  readonly straightened: (tick: number) => number;
   readonly byString: StringChannels | undefined;
   readonly newId: () => string;
 }
@@ -66,33 +78,38 @@ export function lineOfVoice(voice: MidiVoice, setting: LineSetting): MidiLine {
     .flatMap((channel) => channel.notes.map((note) => ({ note, channel })))
     .filter(({ note }) => note.start < endTick)
     .sort((a, b) => a.note.start - b.note.start || b.note.midi - a.note.midi);
+  const { straightened } = setting;
   const starts = quantise(
-    all.map(({ note }) => note.start),
+    all.map(({ note }) => straightened(note.start)),
     bars,
     ticksPerQuarter,
     setting.grid,
   );
-  const ends = endsOf(
-    all.map(({ note }) => note.end),
-    starts,
-    setting,
-  );
   const barStarts = startsOf(bars);
   const at = ({ bar, onset }: { bar: BarIndex; onset: Fraction }) => add(barStarts[bar]!, onset);
+  const ends =
+    setting.grid.kind === "auto"
+      ? undefined
+      : quantise(
+          all.map(({ note }) => note.end),
+          bars,
+          ticksPerQuarter,
+          setting.grid,
+        ).onsets;
+  const inWholes = (ticks: number) => ticks / (4 * ticksPerQuarter);
   const strikes = strikesOf(
-    all.map((one, index) => ({
-      ...one,
-      onset: at(starts.onsets[index]!),
-      end: at(ends.onsets[index]!),
-    })),
+    all.map((one, index) => {
+      const onset = at(starts.onsets[index]!);
+      const heard = inWholes(straightened(one.note.end) - straightened(one.note.start));
+      return { ...one, onset, heard, end: ends ? at(ends[index]!) : undefined };
+    }),
   );
-  const writer = new LineWriter(
-    setting,
-    barStarts,
-    starts.measure.moved + ends.measure.moved === 0,
-    loudnessOf(all.map(({ note }) => note)),
+  const time = { bars, starts: barStarts, ticksPerQuarter, grids: starts.grids };
+  const share = usualShare(
+    strikes.map((strike, index) => heardIn(strike, strikes[index + 1]?.onset)),
   );
-  const { main, second, shortened } = twoVoices(strikes);
+  const writer = new LineWriter(setting, time, share, loudnessOf(all.map(({ note }) => note)));
+  const { main, second, shortened } = twoVoices(strikes, starts.isClean);
   const upper = writer.voice(main);
   const lower = second.length > 0 ? writer.voice(second) : undefined;
   const written = upper.map((events, index): Bar => {
@@ -107,21 +124,8 @@ export function lineOfVoice(voice: MidiVoice, setting: LineSetting): MidiLine {
     ),
     moved: starts.measure,
     shortened,
+    share,
   };
-}
-
-/**
- * Where notes end: on lines of their own where a program wrote them, else on the lines of the beat
- * they end in, since fingers let go early.
- */
-function endsOf(
-  ticks: readonly number[],
-  starts: Quantised,
-  { bars, ticksPerQuarter, grid }: LineSetting,
-): Quantised {
-  const own = quantise(ticks, bars, ticksPerQuarter, grid);
-  if (grid.kind !== "auto" || (starts.isClean && own.isClean)) return own;
-  return quantise(ticks, bars, ticksPerQuarter, { kind: "given", grids: starts.grids });
 }
 
 function startsOf(bars: readonly MidiBar[]): readonly Fraction[] {
@@ -133,9 +137,6 @@ function startsOf(bars: readonly MidiBar[]): readonly Fraction[] {
   });
 }
 
-/** A little overlap is how fingers let go, and a little gap too. */
-const SLACK = 1 / 64;
-
 function strikesOf(
   notes: readonly (StruckNote & { readonly onset: Fraction })[],
 ): readonly Strike[] {
@@ -146,48 +147,56 @@ function strikesOf(
     strike.notes.push(one);
     byOnset.set(key, strike);
   }
-  return [...byOnset.values()]
-    .sort((a, b) => compare(a.onset, b.onset))
-    .map(({ onset, notes: together }) => ({
-      onset,
-      end: together.map(({ end }) => end).reduce((a, b) => (compare(a, b) >= 0 ? a : b)),
-      notes: together,
-    }));
+  return [...byOnset.values()].sort((a, b) => compare(a.onset, b.onset));
 }
 
+/** A little overlap is how fingers let go: so much in whole notes, or this share of the time between. */
+const [SLACK, SLACK_SHARE] = [1 / 64, 0.3];
+
 /** What sounds on under the next notes goes to a second voice while that is free. */
-function twoVoices(strikes: readonly Strike[]) {
+function twoVoices(strikes: readonly Strike[], isClean: boolean) {
   const main: Strike[] = [];
   const second: Strike[] = [];
   let shortened = 0;
   for (const [index, strike] of strikes.entries()) {
     const next = strikes[index + 1]?.onset;
-    const isLong = ({ end }: StruckNote) => next && toNumber(subtract(end, next)) > SLACK;
+    const between = next ? toNumber(subtract(next, strike.onset)) : 0;
+    const slack = isClean ? SLACK : Math.max(SLACK, SLACK_SHARE * between);
+    const isLong = (one: StruckNote) => next && endOf(strike, one) - toNumber(next) > slack;
     const held = strike.notes.filter(isLong);
-    const untilNext = (end: Fraction) => (next && compare(end, next) > 0 ? next : end);
-    const isFree = compare(second.at(-1)?.end ?? ZERO, strike.onset) <= 0;
-    if (next && held.length > 0 && isFree) {
-      second.push({ onset: strike.onset, end: latest(held), notes: held });
-      const rest = strike.notes.filter((note) => !isLong(note));
-      if (rest.length > 0) main.push({ ...strike, notes: rest, end: untilNext(latest(rest)) });
+    const before = second.at(-1);
+    const isFree = !before || lastEnd(before) <= toNumber(strike.onset) + SLACK;
+    if (held.length === 0 || !isFree) {
+      shortened += held.length;
+      main.push(strike);
       continue;
     }
-    if (next && held.length > 0) shortened += held.length;
-    main.push({ ...strike, end: untilNext(strike.end) });
+    second.push({ onset: strike.onset, notes: held });
+    const rest = strike.notes.filter((note) => !isLong(note));
+    if (rest.length > 0) main.push({ onset: strike.onset, notes: rest });
   }
   return { main, second, shortened };
 }
 
-function latest(notes: readonly StruckNote[]): Fraction {
-  return notes.map(({ end }) => end).reduce((a, b) => (compare(a, b) >= 0 ? a : b));
+/** When a note ends, in whole notes from the start of the piece. */
+function endOf({ onset }: Strike, { heard, end }: StruckNote): number {
+  return end ? toNumber(end) : toNumber(onset) + heard;
+}
+
+function lastEnd(strike: Strike): number {
+  return strike.notes.reduce((last, note) => Math.max(last, endOf(strike, note)), 0);
+}
+
+function heardIn(strike: Strike, next: Fraction | undefined): HeardNote {
+  const { onset } = strike;
+  return { onset, heard: lastEnd(strike) - toNumber(onset), next };
 }
 
 class LineWriter {
   constructor(
     private readonly setting: LineSetting,
-    private readonly barStarts: readonly Fraction[],
-    /** Every note ends where a grid has a line: its rests are meant. */
-    private readonly isClean: boolean,
+    private readonly time: TimeOfBars,
+    private readonly share: number,
     private readonly loudness: Loudness,
   ) {}
 
@@ -208,13 +217,9 @@ class LineWriter {
       cursor[bar] = add(onset, duration);
     };
     for (const [index, strike] of strikes.entries()) {
-      const next = strikes[index + 1]?.onset;
-      let end = strike.end;
-      // What ends just before the next note was meant to last until it.
-      if (next && !this.isExact(end, strike, next)) end = next;
-      if (compare(end, strike.onset) <= 0) end = next ?? add(strike.onset, fraction(1, 16));
+      const { end, isShort } = this.endOf(strike, strikes[index + 1]?.onset);
       let bar = barIndex(this.barOf(strike.onset));
-      let onset = subtract(strike.onset, this.barStarts[bar]!);
+      let onset = subtract(strike.onset, this.time.starts[bar]!);
       let left = subtract(end, strike.onset);
       let isFirst = true;
       while (left.num > 0 && bar < bars.length) {
@@ -222,7 +227,7 @@ class LineWriter {
         const duration = compare(left, room) > 0 ? room : left;
         if (duration.num > 0) {
           const tied = !isFirst;
-          put(bar, onset, duration, (length) => this.struck(strike, length, tied));
+          put(bar, onset, duration, (length) => this.struck(strike, length, tied, isShort));
           isFirst = false;
         }
         left = subtract(left, duration);
@@ -237,22 +242,28 @@ class LineWriter {
     return events;
   }
 
-  /** Whether a note really stops before the next one, by more than a finger's lifting. */
-  private isExact(end: Fraction, strike: Strike, next: Fraction): boolean {
-    if (this.isClean || this.setting.grid.kind === "exact") return true;
-    const gap = toNumber(subtract(next, end));
-    if (gap <= 0) return true;
-    const length = subtract(end, strike.onset);
-    if (length.num > 0 && noteValueOf(length) && gap >= 1 / 16) return true;
-    return gap > 1 / 8;
+  /** Where a strike ends: at the next one of its voice at the latest. */
+  private endOf(strike: Strike, next: Fraction | undefined): WrittenEnd {
+    const { onset, notes } = strike;
+    const given = notes
+      .map(({ end }) => end)
+      .reduce((a, b) => (!a || (b && compare(b, a) > 0) ? b : a));
+    if (!given) {
+      const isOn = next && lastEnd(strike) >= toNumber(next);
+      if (isOn) return { end: next, isShort: false };
+      return writtenEnd(heardIn(strike, next), this.share, this.time);
+    }
+    const end = next && compare(given, next) > 0 ? next : given;
+    if (compare(end, onset) > 0) return { end, isShort: false };
+    return { end: next ?? add(onset, fraction(1, 16)), isShort: false };
   }
 
   private barOf(onset: Fraction): number {
     let low = 0;
-    let high = this.barStarts.length;
+    let high = this.time.starts.length;
     while (high - low > 1) {
       const middle = (low + high) >> 1;
-      if (compare(this.barStarts[middle]!, onset) <= 0) low = middle;
+      if (compare(this.time.starts[middle]!, onset) <= 0) low = middle;
       else high = middle;
     }
     return low;
@@ -262,7 +273,12 @@ class LineWriter {
     return { kind: "rest", id: this.setting.newId(), duration };
   }
 
-  private struck({ notes }: Strike, duration: Fraction, isTied: boolean): LineEvent {
+  private struck(
+    { notes }: Strike,
+    duration: Fraction,
+    isTied: boolean,
+    isShort: boolean,
+  ): LineEvent {
     const taken = new Set<number>();
     const all = notes.map((one) => this.note(one, isTied, taken));
     const byHeight = [...all].sort((a, b) => heightOf(a) - heightOf(b));
@@ -277,7 +293,10 @@ class LineWriter {
       id: this.setting.newId(),
       duration,
       notes: distinct.slice(0, 9),
-      techniques: isAccent ? [{ kind: "accent" }] : [],
+      techniques: [
+        ...(isShort && !isTied ? [{ kind: "staccato" } as const] : []),
+        ...(isAccent ? [{ kind: "accent" } as const] : []),
+      ],
     };
   }
 

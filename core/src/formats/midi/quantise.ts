@@ -36,39 +36,47 @@ export interface Moved {
 
 /** Simple grids first: a finer one has to be worth it. */
 const CLEAN_GRIDS = [1, 2, 3, 4, 6, 8, 5, 12, 16, 7, 10, 24, 14, 20, 32];
-const PLAYED_GRIDS: readonly { readonly steps: number; readonly penalty: number }[] = [
+const STRAIGHT_GRIDS: readonly { readonly steps: number; readonly penalty: number }[] = [
   { steps: 1, penalty: 0 },
   { steps: 2, penalty: 0.001 },
   { steps: 4, penalty: 0.002 },
+  { steps: 8, penalty: 0.007 },
+];
+const TRIPLET_GRIDS: typeof STRAIGHT_GRIDS = [
+  // A beat with nothing but its beginning is of either kind.
+  { steps: 1, penalty: 0 },
   { steps: 3, penalty: 0.003 },
   { steps: 6, penalty: 0.006 },
-  { steps: 8, penalty: 0.007 },
 ];
 
 /**
  * Brings ticks to a grid. A beat whose onsets stand exactly (to a tick) on a simple division has
- * it; a played one gets the division with the least squared distance, finer ones and triplets
- * having to save more than their penalty.
+ * it; played ones get the divisions with the least squared distance, finer ones having to save more
+ * than their penalty, and triplets more than it costs to change to them from straight beats.
  */
 export function quantise(
   ticks: readonly number[],
   bars: readonly MidiBar[],
   ticksPerQuarter: number,
-  wish: GridWish | { readonly kind: "given"; readonly grids: Grids },
+  wish: GridWish,
 ): Quantised {
-  const beats = beatsOf(ticks, bars, ticksPerQuarter);
-  const isClean = cleanShare(beats, ticksPerQuarter) > 0.9;
+  const asHeard = beatsOf(ticks, bars, ticksPerQuarter);
+  const isClean = cleanShare(asHeard, ticksPerQuarter) > 0.9;
+  const isPlayed = wish.kind === "auto" && !isClean;
+  const moments = isPlayed ? strummed(ticks, TOGETHER * ticksPerQuarter) : ticks;
+  const beats = isPlayed ? beatsOf(moments, bars, ticksPerQuarter) : asHeard;
   const beatsByGrid = new Map<number, number>();
   const grids = new Map<string, number>();
+  const played = wish.kind === "auto" ? playedGrids(beats) : undefined;
   for (const [key, beat] of beats) {
-    const steps = gridFor(wish, key, beat, isClean, ticksPerQuarter);
+    const steps = gridFor(wish, beat, played?.get(key) ?? 4, isClean, ticksPerQuarter);
     grids.set(key, steps);
     beatsByGrid.set(steps, (beatsByGrid.get(steps) ?? 0) + 1);
   }
   let moved = 0;
   let sum = 0;
   let most = 0;
-  const onsets = ticks.map((tick) => {
+  const onsets = moments.map((tick) => {
     const { bar: index, quarter, inBeat, key } = addressOf(tick, bars, ticksPerQuarter);
     const bar = barIndex(index);
     const steps = grids.get(key)!;
@@ -102,11 +110,29 @@ export function quantise(
   };
 }
 
+/** Notes of a chord are struck within this share of a quarter note. */
+const TOGETHER = 0.09;
+
+/** Rising ticks, those of a chord at their mean: no hand strikes six strings at once. */
+function strummed(ticks: readonly number[], span: number): readonly number[] {
+  const moments: number[] = [];
+  for (let from = 0; from < ticks.length;) {
+    let to = from + 1;
+    while (to < ticks.length && ticks[to]! - ticks[from]! < span) to++;
+    const mean = ticks.slice(from, to).reduce((sum, tick) => sum + tick, 0) / (to - from);
+    while (from < to) {
+      moments.push(mean);
+      from++;
+    }
+  }
+  return moments;
+}
+
 /** Steps a quarter note; 0 keeps every tick. */
 function gridFor(
   wish: Parameters<typeof quantise>[3],
-  key: string,
   beat: readonly number[],
+  played: number,
   isClean: boolean,
   ticksPerQuarter: number,
 ): number {
@@ -115,10 +141,8 @@ function gridFor(
       return wish.perQuarter;
     case "exact":
       return 0;
-    case "given":
-      return wish.grids.get(key) ?? 4;
     case "auto":
-      return (isClean ? cleanGrid(beat, ticksPerQuarter) : undefined) ?? playedGrid(beat);
+      return (isClean ? cleanGrid(beat, ticksPerQuarter) : undefined) ?? played;
   }
 }
 
@@ -126,7 +150,12 @@ function addressOf(tick: number, bars: readonly MidiBar[], ticksPerQuarter: numb
   const bar = barAt(tick, bars);
   const inBar = (tick - bars[bar]!.startTick) / ticksPerQuarter;
   const quarter = Math.floor(inBar + 1e-9);
-  return { bar, quarter, inBeat: Math.max(0, inBar - quarter), key: `${bar} ${quarter}` };
+  return { bar, quarter, inBeat: Math.max(0, inBar - quarter), key: gridKey(bar, quarter) };
+}
+
+/** What the grid of a beat is kept under. */
+export function gridKey(bar: number, quarter: number): string {
+  return `${bar} ${quarter}`;
 }
 
 /** The bar in which a tick lies; behind the last one, that. */
@@ -173,16 +202,50 @@ function cleanGrid(beat: readonly number[], ticksPerQuarter: number): number | u
   );
 }
 
-function playedGrid(beat: readonly number[]): number {
-  let best = 4;
-  let least = Number.POSITIVE_INFINITY;
-  for (const { steps, penalty } of PLAYED_GRIDS) {
+/** What it costs to go from straight beats to triplets or back: a triplet among straight notes is rare. */
+const CHANGE = 0.004;
+/** What all three notes of a triplet say for it. */
+const WHOLE_TRIPLET = 0.007;
+
+/** The division of each played beat, so that all together cost least. */
+function playedGrids(beats: ReadonlyMap<string, readonly number[]>): Grids {
+  const keys = [...beats.keys()];
+  // For each beat and family of divisions: the cheapest way up to it.
+  const ways: { readonly steps: number; readonly cost: number; readonly from: number }[][] = [];
+  for (const beat of beats.values()) {
+    const before = ways.at(-1);
+    ways.push(
+      [STRAIGHT_GRIDS, TRIPLET_GRIDS].map((family, at) => {
+        const own = playedGrid(beat, family);
+        const [stay, change] = [before?.[at]?.cost ?? 0, (before?.[1 - at]?.cost ?? 0) + CHANGE];
+        return stay <= change
+          ? { steps: own.steps, cost: own.cost + stay, from: at }
+          : { steps: own.steps, cost: own.cost + change, from: 1 - at };
+      }),
+    );
+  }
+  const grids = new Map<string, number>();
+  const last = ways.at(-1);
+  let family = last && last[1]!.cost < last[0]!.cost ? 1 : 0;
+  for (let index = ways.length - 1; index >= 0; index--) {
+    const way = ways[index]![family]!;
+    grids.set(keys[index]!, way.steps);
+    family = way.from;
+  }
+  return grids;
+}
+
+/** The division of one beat, of a family of them. */
+function playedGrid(beat: readonly number[], family: typeof STRAIGHT_GRIDS) {
+  let best = { steps: 4, cost: Number.POSITIVE_INFINITY };
+  for (const { steps, penalty } of family) {
     const distance = beat.reduce((sum, at) => sum + (Math.round(at * steps) / steps - at) ** 2, 0);
     // Two notes on one step would be a chord that nobody played.
     const places = new Set(beat.map((at) => Math.round(at * steps)));
     const crowded = beat.length > 1 && places.size < distinct(beat) ? 0.01 : 0;
-    const cost = distance / beat.length + penalty + crowded;
-    if (cost < least) [best, least] = [steps, cost];
+    const whole = steps === 3 && places.has(1) && places.has(2) ? WHOLE_TRIPLET : 0;
+    const cost = distance / beat.length + penalty + crowded - whole;
+    if (cost < best.cost) best = { steps, cost };
   }
   return best;
 }

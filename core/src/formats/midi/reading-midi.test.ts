@@ -5,6 +5,7 @@ import { formatTuning } from "../../instrument/tuning";
 import { formatKey } from "../../pitch/key";
 import { formatPitch, midi } from "../../pitch/pitch";
 import { spellMidi } from "../../pitch/spelling";
+import { formatFeel } from "../../rhythm/feel";
 import { formatFraction } from "../../rhythm/fraction";
 import { eventsOf } from "../../score/bar";
 import { notesOf, type Note } from "../../score/event";
@@ -126,6 +127,52 @@ describe("notes of a file", () => {
     const { song, moved } = read(file([[program(27), ...notes]]));
     expect(said(song)).toBe(Array(12).fill("1/12 A2").join(", "));
     expect([...moved[0]!.moved.beatsByGrid]).toEqual([[3, 4]]);
+  });
+
+  const eighths = (lengths: readonly number[]) =>
+    read(
+      file([
+        [
+          program(27),
+          ...lengths.flatMap((length, index) => played(240 * index, 240 * index + length, 45)),
+        ],
+      ]),
+    );
+
+  it.each([
+    ["a gate of nine tenths", (): number => 216],
+    ["a gate of a half", (): number => 120],
+    ["fingers that lift early, and not evenly", (index: number): number => 150 + 11 * (index % 5)],
+  ])("%s is how a part is played: full values", (_, length) => {
+    const { song } = eighths(Array.from({ length: 16 }, (__, index) => length(index)));
+    expect(said(song)).toBe(Array(16).fill("1/8 A2").join(", "));
+    expect(eventsIn(song).flatMap((event) => event.kind === "notes" && event.techniques)).toEqual(
+      [],
+    );
+  });
+
+  it("what is played short among long notes is staccato, a real silence a rest", () => {
+    const lengths = [230, 221, 96, 232, 101, 227];
+    const notes = lengths.flatMap((length, index) => played(240 * index, 240 * index + length, 45));
+    const { song } = read(file([[program(27), ...notes, ...played(1920, 2388, 45)]]));
+    const events = eventsIn(song).map(
+      (event) =>
+        formatFraction(event.duration) +
+        (event.kind === "notes" ? event.techniques.map(({ kind }) => ` ${kind}`).join("") : " -"),
+    );
+    const short = "1/8 staccato";
+    expect(events.slice(0, 8)).toEqual(["1/8", "1/8", short, "1/8", short, "1/8", "1/4 -", "1/4"]);
+  });
+
+  it("swung eighths are eighths, and the song swings", () => {
+    const lateAt = [4, -7, 11, -3, 6, -9, 2, -5];
+    const notes = lateAt.flatMap((off, beat) => [
+      ...played(480 * beat, 480 * beat + 290, 45),
+      ...played(480 * beat + 318 + off, 480 * beat + 470, 47),
+    ]);
+    const { song } = read(file([[program(27), ...notes]]));
+    expect(said(song)).toBe(Array(8).fill("1/8 A2, 1/8 B2").join(", "));
+    expect(formatFeel(song.feel)).toBe("swing 2:1");
   });
 
   it("a grid of one's own is kept", () => {

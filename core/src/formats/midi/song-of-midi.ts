@@ -2,7 +2,6 @@ import { barEntries } from "../../foundation/bar-index";
 import { NO_CAPO } from "../../instrument/capo";
 import { displayKey, type Key } from "../../pitch/key";
 import { STANDARD_REFERENCE_HZ } from "../../pitch/frequency";
-import { STRAIGHT } from "../../rhythm/feel";
 import type { Bar } from "../../score/bar";
 import { tidyMarks } from "../../score/frame";
 import { MAX_PARTS, newPart, type Song } from "../../score/song";
@@ -16,6 +15,7 @@ import { lineOfVoice, type MidiLine } from "./midi-lines";
 import type { MidiBar } from "./midi-maps";
 import type { MidiSurvey, MidiVoice } from "./midi-survey";
 import type { GridWish, Moved } from "./quantise";
+import { NO_SWING, swingIn, type Swing } from "./swing";
 import { placeOnChannel, stringChannelsOf, type StringChannels } from "./string-channels";
 
 export interface MidiChoice {
@@ -46,10 +46,20 @@ export function songOfMidi(
     .slice(0, MAX_PARTS);
   const bars = withoutSilentEnd(maps.bars, chosen, remarks);
   const { key, keys } = keysOf(maps.key, bars, chosen, remarks);
+  const { feel, straightened } = swingOf(chosen, bars, file.ticksPerQuarter, grid);
   const taken = chosen.map((voice) => {
     const byString = voice.isByString ? stringChannelsOf(voice) : undefined;
     const { ticksPerQuarter } = file;
-    const line = lineOfVoice(voice, { bars, ticksPerQuarter, key, keys, grid, byString, newId });
+    const line = lineOfVoice(voice, {
+      bars,
+      ticksPerQuarter,
+      key,
+      keys,
+      grid,
+      straightened,
+      byString,
+      newId,
+    });
     const { instrument, capo } = guessInstrument({
       partName: voice.name,
       program: voice.program,
@@ -74,7 +84,7 @@ export function songOfMidi(
     title: title ?? titleOf(fileName),
     tempoBpm: bars[0]!.tempoBpm,
     metre: bars[0]!.metre,
-    feel: STRAIGHT,
+    feel,
     key,
     referenceHz: STANDARD_REFERENCE_HZ,
     style: {},
@@ -99,6 +109,22 @@ export function songOfMidi(
   };
   const moved = taken.map(({ part, line }) => ({ name: part.name, moved: line.moved }));
   return { song, findings: remarks.findings(), moved };
+}
+
+/** The swing of all who play, where no grid is wished for. */
+function swingOf(
+  voices: readonly MidiVoice[],
+  bars: readonly MidiBar[],
+  ticksPerQuarter: number,
+  grid: GridWish,
+): Swing {
+  if (grid.kind !== "auto") return NO_SWING;
+  const notes = voices.flatMap(({ channels }) => channels.flatMap((channel) => channel.notes));
+  return swingIn(
+    notes.map(({ start }) => start),
+    bars,
+    ticksPerQuarter,
+  );
 }
 
 /** The file's name without its ending, where the file itself has no title. */
@@ -141,12 +167,22 @@ function highestFretOf({ channels }: MidiVoice, byString: StringChannels): numbe
   return highest;
 }
 
-function tell({ name }: MidiVoice, { moved, shortened }: MidiLine, remarks: Remarks): void {
+/** What a part usually plays of a value that is told as short. */
+const PLAYED_SHORT = 0.65;
+
+function tell({ name }: MidiVoice, { moved, shortened, share }: MidiLine, remarks: Remarks): void {
   if (moved.moved > 0) {
     remarks.say(
       "midi-moved",
       "info",
       `${name}: ${moved.moved} of ${moved.notes} notes were brought to the grid, by ${moved.meanMillibeats / 1000} of a quarter note on average, ${moved.mostMillibeats / 1000} at most`,
+    );
+  }
+  if (share < PLAYED_SHORT) {
+    remarks.say(
+      "midi-short",
+      "info",
+      `${name}: nearly all notes are played short, ${Math.round(100 * share)} % of the time to the next: written as full values, without staccato`,
     );
   }
   if (shortened > 0) {
