@@ -12,6 +12,8 @@ export const FORMAT_WORDS: Readonly<Record<LossyFormat, string>> = {
 
 const NOTES_ONLY: readonly LossyFormat[] = ["midi", "midi-by-string"];
 const SIGNS_ONLY: readonly LossyFormat[] = ["midi", "midi-by-string", "text"];
+/** What MIDI does with a pitch that moves, where the note sounds alone on its channel. */
+const WHEEL = "in MIDI the pitch wheel moves as it sounds, unless others share the channel";
 const NONE_BUT_OURS: readonly LossyFormat[] = ["musicxml", "midi", "midi-by-string", "text"];
 
 /** What is lost in which formats: in words, and what becomes of it where that is not plain. */
@@ -54,21 +56,21 @@ export const LOSSES: Readonly<
   finger: { words: "fingers", in: SIGNS_ONLY },
   pluck: { words: "plucking fingers, slap and pop", in: SIGNS_ONLY },
   stroke: { words: "strokes", in: SIGNS_ONLY },
-  cents: { words: "pitches between the frets", in: ["text"] },
+  cents: { words: "pitches between the frets", in: SIGNS_ONLY, instead: WHEEL },
   "second-voice": {
     words: "second voices",
-    in: ["text"],
-    instead: "their notes keep their moments, not their lengths",
+    in: SIGNS_ONLY,
+    instead: "their notes keep their moments, in text not their lengths",
   },
   grace: { words: "grace notes", in: NOTES_ONLY, instead: "they are played out" },
-  "grace-on-beat": { words: "graces on the beat", in: ["text"], instead: "they stand before it" },
+  "grace-on-beat": { words: "graces on the beat", in: SIGNS_ONLY, instead: "they stand before it" },
   fermata: { words: "fermatas", in: SIGNS_ONLY },
   lyric: { words: "lyrics", in: SIGNS_ONLY },
   words: { words: "words at a note", in: SIGNS_ONLY },
   chord: { words: "chord names", in: NOTES_ONLY },
   "metre-change": { words: "changes of metre", in: ["text"] },
   "tempo-change": { words: "changes of tempo", in: ["text"] },
-  "pick-up": { words: "pick-ups", in: ["text"], instead: "their bars are only short" },
+  "pick-up": { words: "pick-ups", in: SIGNS_ONLY, instead: "their bars are only short" },
   form: { words: "the form", in: NOTES_ONLY, instead: "it is played out" },
   feel: { words: "the feel as a word", in: ["text", ...NOTES_ONLY] },
   tone: { words: "words about the tone", in: SIGNS_ONLY },
@@ -87,7 +89,12 @@ export const LOSSES: Readonly<
   tap: { words: "taps", in: NOTES_ONLY, instead: "the notes are struck" },
   release: { words: "releases", in: NOTES_ONLY, instead: "the notes are struck" },
   trill: { words: "trills", in: NOTES_ONLY },
-  "wide-vibrato": { words: "the width of a vibrato", in: ["text"] },
+  bend: { words: "bends", in: NOTES_ONLY, instead: WHEEL },
+  "slide-in": { words: "slides in", in: NOTES_ONLY, instead: WHEEL },
+  "slide-out": { words: "slides out", in: NOTES_ONLY, instead: WHEEL },
+  vibrato: { words: "vibrato", in: NOTES_ONLY, instead: WHEEL },
+  ghost: { words: "ghost notes", in: NOTES_ONLY, instead: "they are very soft" },
+  "wide-vibrato": { words: "the width of a vibrato", in: SIGNS_ONLY },
   "natural-harmonic": {
     words: "that a note is a harmonic",
     in: NOTES_ONLY,
@@ -99,9 +106,45 @@ export const LOSSES: Readonly<
   "slide-bar": { words: "the slide bar", in: SIGNS_ONLY },
   "palm-mute": { words: "palm mutes", in: NOTES_ONLY },
   staccato: { words: "staccato", in: SIGNS_ONLY },
-  accent: { words: "accents", in: ["text"] },
+  accent: {
+    words: "accents",
+    in: SIGNS_ONLY,
+    instead: "in MIDI they are loud, and read as accents where that stands out",
+  },
   rake: { words: "rakes", in: SIGNS_ONLY },
   arpeggio: { words: "spread chords", in: SIGNS_ONLY },
   tremolo: { words: "tremolo picking", in: SIGNS_ONLY },
-  "tremolo-bar": { words: "the tremolo bar", in: ["text"] },
+  "tremolo-bar": { words: "the tremolo bar", in: SIGNS_ONLY, instead: WHEEL },
+};
+
+const SHARED = "where notes of a chord only sound on, or two voices meet on a string";
+
+/** What a format can say, but not everywhere. */
+export const SOMEWHERE: Readonly<
+  Partial<Record<Feature, { readonly words: string; readonly instead?: string }>>
+> = {
+  tie: { words: "ties of single notes of a chord" },
+  "slide-in": { words: "slides into a note that would be read as coming from the note before" },
+  chord: { words: "chord names that nothing is struck under", instead: "the last of them stays" },
+  "pick-up": { words: "pick-ups that are not as long as what is in them" },
+  place: { words: `places ${SHARED}, or of harmonics that are only heard` },
+  "metre-change": { words: "changes of metre beside bars that do not add up, or behind all notes" },
+  "tempo-change": { words: "changes of tempo beside bars that do not add up, or behind all notes" },
+  "dead-note": { words: `dead notes ${SHARED}` },
+  "let-ring": {
+    words: "what is left ringing of single notes of a chord, or of one that sounds on",
+  },
+  "palm-mute": { words: "palm mutes of what only sounds on, or of one of two voices" },
+  bend: { words: "bends of notes that only sound on" },
+  vibrato: { words: "vibrato of notes that only sound on" },
+  trill: { words: "trills of notes that only sound on" },
+  ghost: { words: "ghosts of notes that only sound on" },
+  "slide-out": { words: "slides out of notes that only sound on" },
+  grace: { words: "graces without a note of their own" },
+  "hammer-on": { words: `hammer-ons ${SHARED}` },
+  "pull-off": { words: `pull-offs ${SHARED}` },
+  slide: { words: `slides ${SHARED}` },
+  tap: { words: `taps ${SHARED}` },
+  release: { words: `releases ${SHARED}` },
+  "natural-harmonic": { words: `harmonics ${SHARED}` },
 };

@@ -6,9 +6,13 @@ export interface BendMarks {
   readonly techniques: readonly Technique[];
   /** What was heard at first, in cents from the key that was struck, where it stays there. */
   readonly offsetCents: number;
+  /** The wheel went further than a string is bent: the bend ends where that ends. */
+  readonly isBeyond: boolean;
 }
 
-const NOTHING: BendMarks = { techniques: [], offsetCents: 0 };
+/** As far as strings are bent. */
+export const MOST_BENT_CENTS = 600;
+const NOTHING: BendMarks = { techniques: [], offsetCents: 0, isBeyond: false };
 /** Less is how strings and players are. */
 const LEAST_CENTS = 35;
 /** A wheel that turns back so often shakes: vibrato. */
@@ -36,8 +40,9 @@ export function bendMarks(
   }
   const points = [{ at: 0, cents: first }, ...course];
   const heights = points.map(({ cents }) => cents);
-  const most = Math.max(...heights);
-  const least = Math.min(...heights);
+  // A wheel may be turned a hundred thousand times in a note: too many for arguments of a call.
+  const most = heights.reduce((a, b) => Math.max(a, b));
+  const least = heights.reduce((a, b) => Math.min(a, b));
   if (most < LEAST_CENTS && least > -LEAST_CENTS) {
     return turnsOf(heights) >= VIBRATO_TURNS ? vibrato(most - least) : NOTHING;
   }
@@ -45,9 +50,7 @@ export function bendMarks(
   if (turnsOf(heights) >= VIBRATO_TURNS && most - least < 160) {
     const middle = (most + least) / 2;
     const shaken = vibrato(most - least);
-    return middle < LEAST_CENTS
-      ? shaken
-      : { techniques: [bend(most, "bend"), ...shaken.techniques], offsetCents: 0 };
+    return middle < LEAST_CENTS ? shaken : bent(most, "bend", shaken.techniques);
   }
   const isHigh = (cents: number) => cents > most / 2;
   if (most >= LEAST_CENTS) {
@@ -56,10 +59,10 @@ export function bendMarks(
     if (rise > 0.7 && most >= 300) return only({ kind: "slide-out", to: "above" });
     if (isHigh(first)) {
       return course.length === 0 && most % 100 > LEAST_CENTS && most % 100 < 100 - LEAST_CENTS
-        ? { techniques: [], offsetCents: Math.round(most) }
-        : only(bend(most, isHigh(last) ? "pre-bend" : "pre-bend-and-release"));
+        ? { ...NOTHING, offsetCents: Math.round(most) }
+        : bent(most, isHigh(last) ? "pre-bend" : "pre-bend-and-release");
     }
-    return only(bend(most, isHigh(last) ? "bend" : "bend-and-release"));
+    return bent(most, isHigh(last) ? "bend" : "bend-and-release");
   }
   // From below: in from nowhere; downwards at the end: out to nowhere.
   if (first < -LEAST_CENTS && last > -LEAST_CENTS) return only({ kind: "slide-in", from: "below" });
@@ -68,7 +71,7 @@ export function bendMarks(
 }
 
 function only(technique: Technique): BendMarks {
-  return { techniques: [technique], offsetCents: 0 };
+  return { ...NOTHING, techniques: [technique] };
 }
 
 function vibrato(span: number): BendMarks {
@@ -76,12 +79,14 @@ function vibrato(span: number): BendMarks {
 }
 
 /** To the quarter tone, as far as strings are bent. */
-function bend(
+function bent(
   cents: number,
   course: Extract<Technique, { readonly kind: "bend" }>["course"],
-): Technique {
-  const rounded = Math.min(600, Math.max(50, 50 * Math.round(cents / 50)));
-  return { kind: "bend", cents: rounded, course };
+  more: readonly Technique[] = [],
+): BendMarks {
+  const rounded = Math.min(MOST_BENT_CENTS, Math.max(50, 50 * Math.round(cents / 50)));
+  const isBeyond = cents > MOST_BENT_CENTS + LEAST_CENTS;
+  return { ...NOTHING, techniques: [{ kind: "bend", cents: rounded, course }, ...more], isBeyond };
 }
 
 /** How often the wheel turns back by more than a tremble of the hand. */

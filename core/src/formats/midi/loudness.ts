@@ -24,7 +24,8 @@ export function loudnessOf(notes: readonly Pick<MidiNote, "velocity">[]): Loudne
   const middle = sorted[sorted.length >> 1] ?? 80;
   const isWritten = new Set(sorted).size <= FEW_VELOCITIES;
   // A program that writes everything loud means no accent by it.
-  if (isWritten && middle < WRITTEN.accent) return WRITTEN;
+  const isAnyPlain = sorted.some((one) => one >= WRITTEN.ghost && one < WRITTEN.accent);
+  if (isWritten && isAnyPlain) return WRITTEN;
   const ghost = Math.min(WRITTEN.ghost, middle / 2);
   const accent = middle + LOUDER;
   const louder = sorted.filter((velocity) => velocity >= accent).length;

@@ -2,7 +2,7 @@ import { decodeText } from "../files/decode-text";
 import { pitchClassAtFifths, type Key } from "../../pitch/key";
 import { fraction, type Fraction } from "../../rhythm/fraction";
 import { barLength, COMMON_TIME, parseMetre, type Metre } from "../../rhythm/metre";
-import { isTempo } from "../../rhythm/tempo";
+import { isTempo, MAX_TEMPO_BPM, MIN_TEMPO_BPM } from "../../rhythm/tempo";
 import { MOST_BARS_IN_FILE } from "../reading/song-room";
 import type { MidiFile } from "./parse-midi";
 
@@ -11,7 +11,10 @@ export interface MidiBar {
   readonly startTick: number;
   readonly endTick: number;
   readonly metre: Metre;
+  /** Where the file has several tempos in a bar, the one by which it lasts as long. */
   readonly tempoBpm: number;
+  /** How many the file has in it. */
+  readonly tempi: number;
   /** A marker that begins with this bar. */
   readonly marker: string | undefined;
 }
@@ -20,6 +23,8 @@ export interface MidiMaps {
   readonly bars: readonly MidiBar[];
   readonly key: Key | undefined;
   readonly title: string | undefined;
+  /** Tempos that nobody plays, brought to the nearest that somebody does. */
+  readonly beyond: number;
 }
 
 const USUAL_TEMPO = 120;
@@ -33,6 +38,7 @@ export function mapsOf(file: MidiFile): MidiMaps {
   const markers: { tick: number; text: string }[] = [];
   let key: Key | undefined;
   let title: string | undefined;
+  let beyond = 0;
   for (const { events, index } of tracks) {
     for (const { tick, event } of events) {
       switch (event.type) {
@@ -41,9 +47,12 @@ export function mapsOf(file: MidiFile): MidiMaps {
           if (metre.ok) metres.push({ tick, metre: metre.value });
           break;
         }
-        case "setTempo":
-          tempos.push({ tick, bpm: Math.round(6e9 / event.microsecondsPerBeat) / 100 });
+        case "setTempo": {
+          const bpm = Math.round(6e9 / event.microsecondsPerBeat) / 100;
+          if (!isTempo(bpm)) beyond++;
+          tempos.push({ tick, bpm: Math.min(MAX_TEMPO_BPM, Math.max(MIN_TEMPO_BPM, bpm)) });
           break;
+        }
         case "keySignature":
           if (Math.abs(event.key) <= 7) key ??= keyOf(event.key, event.scale);
           break;
@@ -60,28 +69,89 @@ export function mapsOf(file: MidiFile): MidiMaps {
     }
   }
   const byTick = (a: { tick: number }, b: { tick: number }) => a.tick - b.tick;
-  metres.sort(byTick);
-  tempos.sort(byTick);
-  markers.sort(byTick);
+  for (const list of [metres, tempos, markers]) list.sort(byTick);
+  const bars = barsUpTo(endTick, ticksPerQuarter, { metres, tempos, markers });
+  return { bars, key, title, beyond };
+}
+
+interface Marks {
+  readonly metres: readonly { readonly tick: number; readonly metre: Metre }[];
+  readonly tempos: readonly Tempo[];
+  readonly markers: readonly { readonly tick: number; readonly text: string }[];
+}
+
+interface Tempo {
+  readonly tick: number;
+  readonly bpm: number;
+}
+
+/** The bars of a file: a metre that is named within one begins the next. */
+function barsUpTo(
+  endTick: number,
+  ticksPerQuarter: number,
+  { metres, tempos, markers }: Marks,
+): readonly MidiBar[] {
   const bars: MidiBar[] = [];
-  let tick = 0;
-  while (tick < endTick || bars.length === 0) {
-    if (bars.length >= MOST_BARS_IN_FILE) break;
-    const metre = metres.findLast((one) => one.tick <= tick + 1)?.metre ?? COMMON_TIME;
-    const length = ticksIn(barLength(metre), ticksPerQuarter);
+  let [tick, metreAt, tempoAt, markerAt] = [0, 0, 0, 0];
+  let tempo: Tempo = { tick: 0, bpm: USUAL_TEMPO };
+  let metre: Metre = COMMON_TIME;
+  while ((tick < endTick || bars.length === 0) && bars.length < MOST_BARS_IN_FILE) {
+    for (; metreAt < metres.length && metres[metreAt]!.tick <= tick + 1; metreAt++) {
+      metre = metres[metreAt]!.metre;
+    }
+    const full = ticksIn(barLength(metre), ticksPerQuarter);
+    const cut = metres[metreAt] && cutAt(metres[metreAt]!.tick - tick, full, ticksPerQuarter);
+    const length = cut?.ticks ?? full;
     const end = tick + length;
-    const bpm = tempos.findLast((one) => one.tick < tick + length / 2)?.bpm ?? USUAL_TEMPO;
-    const marker = markers.find((one) => Math.abs(one.tick - tick) <= length / 8)?.text;
+    const own: Tempo[] = [tempo];
+    for (; tempoAt < tempos.length && tempos[tempoAt]!.tick < end - 1; tempoAt++) {
+      tempo = tempos[tempoAt]!;
+      if (tempo.tick <= tick + 1) own.pop();
+      own.push(tempo);
+    }
+    // The bar line nearest to it is meant; of several the first.
+    const marker = markers[markerAt];
+    const isHere = marker !== undefined && marker.tick < tick + length / 2;
+    while (markerAt < markers.length && markers[markerAt]!.tick < tick + length / 2) markerAt++;
     bars.push({
       startTick: tick,
       endTick: end,
-      metre,
-      tempoBpm: isTempo(bpm) ? bpm : USUAL_TEMPO,
-      marker,
+      metre: cut?.metre ?? metre,
+      tempoBpm: evenTempo(own, tick, end),
+      tempi: own.length,
+      marker: isHere ? marker.text : undefined,
     });
     tick = end;
   }
-  return { bars, key, title };
+  return bars;
+}
+
+/** A bar that a new metre cuts short, where what is left of it is a metre of its own. */
+function cutAt(
+  ticks: number,
+  full: number,
+  ticksPerQuarter: number,
+): { readonly ticks: number; readonly metre: Metre } | undefined {
+  if (ticks >= full - 1) return undefined;
+  for (const unit of [4, 8, 16, 32]) {
+    const length = (4 * ticksPerQuarter) / unit;
+    const beats = Math.round(ticks / length);
+    if (beats >= 1 && beats <= 32 && Math.abs(beats * length - ticks) < 0.01) {
+      return { ticks, metre: { beats, unit } };
+    }
+  }
+  return undefined;
+}
+
+/** One tempo for a bar, so that it lasts as long as with all of its own. */
+function evenTempo(tempos: readonly Tempo[], from: number, to: number): number {
+  let minutes = 0;
+  for (const [index, { tick, bpm }] of tempos.entries()) {
+    const until = tempos[index + 1]?.tick ?? to;
+    minutes += (until - Math.max(from, tick)) / bpm;
+  }
+  const [only] = tempos;
+  return only && tempos.length === 1 ? only.bpm : Math.round((100 * (to - from)) / minutes) / 100;
 }
 
 function ticksIn(duration: Fraction, ticksPerQuarter: number): number {

@@ -16,7 +16,7 @@ export interface BendPoint {
   readonly cents: number;
 }
 
-/** One channel of one track: what one hand, or one string of it, plays. */
+/** One channel of one track with one program: what one hand, or one string of it, plays. */
 export interface MidiChannel {
   readonly track: number;
   readonly channel: number;
@@ -48,14 +48,15 @@ function channelsOfTrack(track: MidiTrack): readonly MidiChannel[] {
       readers.set(event.channel, (reader = new ChannelReader(track.index, event.channel)));
     reader.take(tick, event);
   }
-  return [...readers.values()].map((reader) => reader.finish(track.endTick));
+  return [...readers.values()].flatMap((reader) => reader.finish(track.endTick));
 }
 
 type ChannelEvent = Extract<MidiTrack["events"][number]["event"], { readonly channel: number }>;
 
 class ChannelReader {
-  private readonly notes: MidiNote[] = [];
-  private readonly open = new Map<number, { start: number; velocity: number }>();
+  /** By the program they were begun with. */
+  private readonly notes = new Map<number | undefined, MidiNote[]>();
+  private readonly open = new Map<number, Open>();
   private readonly bends: BendPoint[] = [];
   private readonly modulation: { tick: number; value: number }[] = [];
   private program: number | undefined;
@@ -76,13 +77,17 @@ class ChannelReader {
           this.hanging++;
           this.close(event.noteNumber, tick);
         }
-        this.open.set(event.noteNumber, { start: tick, velocity: event.velocity });
+        this.open.set(event.noteNumber, {
+          start: tick,
+          velocity: event.velocity,
+          program: this.program,
+        });
         return;
       case "noteOff":
         this.close(event.noteNumber, tick);
         return;
       case "programChange":
-        this.program ??= event.programNumber;
+        this.program = event.programNumber;
         return;
       case "pitchBend":
         this.bends.push({ tick, cents: (event.value / 8192) * this.rangeCents });
@@ -109,21 +114,38 @@ class ChannelReader {
     const open = this.open.get(midi);
     if (!open) return;
     this.open.delete(midi);
-    const { start, velocity } = open;
-    this.notes.push({ start, end: Math.max(end, start), midi, velocity, channel: this.channel });
+    const { start, velocity, program } = open;
+    const notes = this.notes.get(program) ?? [];
+    notes.push({ start, end: Math.max(end, start), midi, velocity, channel: this.channel });
+    this.notes.set(program, notes);
   }
 
-  finish(endTick: number): MidiChannel {
+  /** A channel for each program that has notes; one without any where none has. */
+  finish(endTick: number): readonly MidiChannel[] {
     this.hanging += this.open.size;
     for (const midi of [...this.open.keys()]) this.close(midi, endTick);
-    return {
-      track: this.track,
-      channel: this.channel,
-      notes: this.notes.sort((a, b) => a.start - b.start || b.midi - a.midi),
-      bends: this.bends,
-      modulation: this.modulation,
-      program: this.program,
-      hanging: this.hanging,
-    };
+    const programs = [...this.notes.keys()].filter((program) => program !== undefined);
+    // What sounds before the first program is named is of that one.
+    const unnamed = this.notes.get(undefined) ?? [];
+    const [first = this.program] = programs;
+    return (programs.length > 0 ? programs : [first]).map((program, index): MidiChannel => {
+      const own = program === undefined ? [] : (this.notes.get(program) ?? []);
+      const notes = program === first ? [...unnamed, ...own] : own;
+      return {
+        track: this.track,
+        channel: this.channel,
+        notes: notes.sort((a, b) => a.start - b.start || b.midi - a.midi),
+        bends: this.bends,
+        modulation: this.modulation,
+        program,
+        hanging: index === 0 ? this.hanging : 0,
+      };
+    });
   }
+}
+
+interface Open {
+  readonly start: number;
+  readonly velocity: number;
+  readonly program: number | undefined;
 }

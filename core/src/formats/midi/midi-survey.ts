@@ -89,13 +89,29 @@ function voicesOfTrack(
   if (own.length === 0) return [];
   const firstChannel = Math.min(...spoken.map(({ channel }) => channel));
   const words = { ...wordsOf(file, index), firstChannel };
-  if (isByString(own, words.tuning, spoken.length)) {
-    return [voiceOf(`${index}`, words.name ?? `Track ${index + 1}`, own, true, words)];
+  const programs = [...new Set(own.map(({ program }) => program))];
+  // Strings that are sent apart may go on with another program, all of them together.
+  const groups = programs.map((program) => own.filter((channel) => channel.program === program));
+  const areStrings = groups.every((group) => isByString(group, words.tuning, spoken.length));
+  const isSeveral = programs.length > 1;
+  if (areStrings) {
+    return groups.map((group, at) => {
+      const name = words.name ?? `Track ${index + 1}`;
+      const sound = isSeveral ? `, ${programName(group[0]!.program) ?? "other"}` : "";
+      return voiceOf(at === 0 ? `${index}` : `${index}-${at}`, name + sound, group, true, words);
+    });
   }
+  const channelCount = new Set(own.map(({ channel }) => channel)).size;
+  const ids = new Set<string>();
   return own.map((channel) => {
-    const name = words.name ?? programName(channel.program) ?? `Track ${index + 1}`;
-    const several = own.length > 1 ? `, channel ${channel.channel + 1}` : "";
-    return voiceOf(`${index}.${channel.channel}`, `${name}${several}`, [channel], false, words);
+    const sound = programName(channel.program);
+    const name = words.name ?? sound ?? `Track ${index + 1}`;
+    const several = channelCount > 1 ? `, channel ${channel.channel + 1}` : "";
+    const ofOther = isSeveral && words.name !== undefined && sound ? `, ${sound}` : "";
+    const plain = `${index}.${channel.channel}`;
+    const id = ids.has(plain) ? `${plain}.${channel.program}` : plain;
+    ids.add(id);
+    return voiceOf(id, `${name}${several}${ofOther}`, [channel], false, words);
   });
 }
 
@@ -206,7 +222,28 @@ const FAMILIES = [
   "Sound effects",
 ];
 
-/** The family of a General MIDI programme. */
+/** Of the guitars and basses of General MIDI level 1, from program 24 on. */
+const STRINGED = [
+  "Nylon guitar",
+  "Steel guitar",
+  "Jazz guitar",
+  "Clean guitar",
+  "Muted guitar",
+  "Overdriven guitar",
+  "Distorted guitar",
+  "Guitar harmonics",
+  "Acoustic bass",
+  "Fingered bass",
+  "Picked bass",
+  "Fretless bass",
+  "Slap bass",
+  "Slap bass 2",
+  "Synth bass",
+  "Synth bass 2",
+];
+
+/** What a General MIDI program is: guitars and basses by name, others by their family. */
 function programName(program: number | undefined): string | undefined {
-  return program === undefined ? undefined : FAMILIES[Math.floor(program / 8)];
+  if (program === undefined) return undefined;
+  return STRINGED[program - 24] ?? FAMILIES[Math.floor(program / 8)];
 }

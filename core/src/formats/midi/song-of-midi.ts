@@ -2,6 +2,9 @@ import { barEntries } from "../../foundation/bar-index";
 import { NO_CAPO } from "../../instrument/capo";
 import { displayKey, type Key } from "../../pitch/key";
 import { STANDARD_REFERENCE_HZ } from "../../pitch/frequency";
+import { compare, subtract, type Fraction } from "../../rhythm/fraction";
+import { barLength, type Metre } from "../../rhythm/metre";
+import { MAX_TEMPO_BPM, MIN_TEMPO_BPM } from "../../rhythm/tempo";
 import type { Bar } from "../../score/bar";
 import { tidyMarks } from "../../score/frame";
 import { MAX_PARTS, newPart, type Song } from "../../score/song";
@@ -58,6 +61,8 @@ export function songOfMidi(
       grid,
       straightened,
       byString,
+      name: voice.name,
+      remarks,
       newId,
     });
     const { instrument, capo } = guessInstrument({
@@ -80,10 +85,11 @@ export function songOfMidi(
     remarks.say("midi-nothing-taken", "error", "no voice of the file was chosen");
     return { findings: remarks.findings(), moved: [] };
   }
+  tellTempos(bars, maps.beyond, remarks);
   const details = {
     title: title ?? titleOf(fileName),
     tempoBpm: bars[0]!.tempoBpm,
-    metre: bars[0]!.metre,
+    metre: isPickUp(bars, 0) ? bars[1]!.metre : bars[0]!.metre,
     feel,
     key,
     referenceHz: STANDARD_REFERENCE_HZ,
@@ -227,11 +233,11 @@ function stretchesOf(
   return starts.map((from, index): Stretch => {
     const to = starts[index + 1] ?? bars.length;
     const marks = tidyMarks(
-      barEntries(bars.slice(from, to)).map(([bar, { metre, tempoBpm }]) => ({
-        bar,
-        metre,
-        tempoBpm,
-      })),
+      barEntries(bars.slice(from, to)).map(([bar, { metre, tempoBpm }]) =>
+        bar === 0 && to - from > 1 && isPickUp(bars, from)
+          ? { bar, tempoBpm, ...pickUp(bars[from]!.metre, bars[from + 1]!.metre) }
+          : { bar, metre, tempoBpm },
+      ),
       details,
     );
     const ownBars = lines
@@ -240,6 +246,35 @@ function stretchesOf(
     if (ownBars.every((line) => line.length === 0)) ownBars[0] = lines[0]!.slice(from, to);
     return { name: bars[from]!.marker, marks, bars: ownBars };
   });
+}
+
+/** A bar that begins a phrase and is shorter than those behind it. */
+function isPickUp(bars: readonly MidiBar[], at: number): boolean {
+  const [first, second] = [bars[at], bars[at + 1]];
+  return (
+    first !== undefined &&
+    second !== undefined &&
+    compare(barLength(first.metre), barLength(second.metre)) < 0
+  );
+}
+
+/** A short bar as the end of a full one. */
+function pickUp(own: Metre, full: Metre): { readonly metre: Metre; readonly from: Fraction } {
+  return { metre: full, from: subtract(barLength(full), barLength(own)) };
+}
+
+function tellTempos(bars: readonly MidiBar[], beyond: number, remarks: Remarks): void {
+  for (const [bar, { tempi, tempoBpm }] of barEntries(bars)) {
+    if (tempi < 2) continue;
+    const message = `${tempi} tempos in one bar: ${tempoBpm} a minute, so that it lasts as long`;
+    remarks.say("midi-tempos", "info", message, { bar });
+  }
+  if (beyond === 0) return;
+  remarks.say(
+    "midi-tempo",
+    "warning",
+    `${beyond} tempos lie beyond ${MIN_TEMPO_BPM} to ${MAX_TEMPO_BPM} a minute: brought to the nearest of these`,
+  );
 }
 
 function isSilent(bars: readonly Bar[]): boolean {

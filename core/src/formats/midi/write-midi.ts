@@ -147,12 +147,16 @@ function partTrack(
     })),
     ...channels.flatMap((channel) => setUpOf(channel, PROGRAM_OF_KIND[instrument.kind] - 1)),
   ];
-  const startOf = new Map(bars.map((played, index) => [played, starts[index]!]));
+  const indexOf = new Map(bars.map((played, index) => [played, index]));
   const times = partTimes(song, part, bars).map((at) => {
-    const { bar } = at;
+    const own = indexOf.get(at.bar)!;
     const tickOf = (seconds: number) => {
-      const wholes = (seconds - bar.startSeconds) / bar.secondsAWhole;
-      return startOf.get(bar)! + Math.round(wholes * 4 * TICKS_PER_QUARTER);
+      // A long grace begins bars before its own, at their tempo; none before the piece.
+      let index = own;
+      while (index > 0 && seconds < bars[index]!.startSeconds) index--;
+      const { startSeconds, secondsAWhole } = bars[index]!;
+      const wholes = Math.max(0, seconds - startSeconds) / secondsAWhole;
+      return starts[index]! + Math.round(wholes * 4 * TICKS_PER_QUARTER);
     };
     return { at, from: tickOf(at.start), to: tickOf(at.end) };
   });

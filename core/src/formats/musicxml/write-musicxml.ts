@@ -25,7 +25,7 @@ const MAX_DIVISIONS = 1_000_000;
 
 /**
  * The song as MusicXML 4.0, partwise, in the order of its elements: for every part a staff and its
- * tablature. `lossesInMusicXml` says what it cannot hold.
+ * tablature. `lossesIn` says what it cannot hold.
  */
 export function writeMusicXml(song: Song): string {
   const form = writtenForm(song);

@@ -10,6 +10,7 @@ import { songOfMidi, type MidiChoice, type MidiSongReading } from "../midi/song-
 import { readMusicXml } from "../musicxml/read-musicxml";
 import { placeParts } from "../reading/place-parts";
 import type { SongReading } from "../reading/song-reading";
+import { unplacedIn } from "../reading/unplaced";
 import { readTextTab } from "../text-tab/read-text-tab";
 import { songOfTextTab } from "../text-tab/song-of-text-tab";
 import { kindOf, promisedKind, type FileKind } from "./file-kind";
@@ -71,7 +72,7 @@ export function readFile(name: string, bytes: Uint8Array, options: FileOptions):
     ...reading,
     kind,
     ...(song && { song }),
-    findings: [...mislabelled, ...reading.findings],
+    findings: [...mislabelled, ...reading.findings, ...(song ? unplacedIn(song) : [])],
   };
 }
 

@@ -59,11 +59,14 @@ function kindOf({
   const name = `${partName} ${instrumentName}`.toLowerCase();
   if (/\bbass\b|\bbaß\b/u.test(name)) return "bass";
   if (program !== undefined && program >= 32 && program <= 39) return "bass";
+  // A low guitar is a guitar: who says so is believed before the range.
+  const isGuitar =
+    /\bguitars?\b|\bgtr/u.test(name) || (program !== undefined && program >= 24 && program <= 31);
   if (tuning) {
     const lowest = Math.min(...tuning.map(midiOf));
     const highest = Math.max(...tuning.map(midiOf));
     if (highest <= 50 && lowest < 36) return "bass";
-  } else if (range && range.lowest < 33 && range.highest < 60) return "bass";
+  } else if (range && !isGuitar && range.lowest < 33 && range.highest < 60) return "bass";
   if (/baritone/u.test(name)) return "baritone";
   if (program === 24 || /nylon|classical/u.test(name)) return "classical";
   if (program === 25 || /acoustic|steel|folk/u.test(name)) return "acoustic";

@@ -12,7 +12,11 @@ import {
   type LineEvent,
   type Note,
 } from "../../score/event";
+import type { TechniqueKind } from "../../score/technique";
 import { noteText, type StringSoFar } from "./note-text";
+
+/** What a note or event may have that no sign says everywhere. */
+export type SignlessKind = TechniqueKind | "palm-mute" | "place" | "dead-note" | "grace";
 
 /** What stands below one value of the rhythm row. */
 export interface Column {
@@ -38,11 +42,15 @@ const LETTER_OF_VALUE: Readonly<Record<string, string>> = {
 
 /** Turns the bars of a line into columns, one after the other: slides are told by what came before. */
 export class ColumnMaker {
-  private readonly soFar: { inBar?: { readonly fret: number | undefined }; before?: number }[];
+  private readonly soFar: {
+    inBar?: { readonly fret: number | undefined };
+    lastFret?: number | undefined;
+    before?: number;
+  }[];
   /** The notes that a tie would prolong. */
   private last: readonly Note[] = [];
-  /** What had no sign: slides that would be read as another one, ties of a part of a chord. */
-  readonly lost = { "slide-in": 0, tie: 0 };
+  /** What had no sign where it stands, and how often: a technique, a place, a dead note, a grace. */
+  readonly lost = new Map<SignlessKind, number>();
 
   constructor(
     private readonly strings: number,
@@ -59,8 +67,7 @@ export class ColumnMaker {
       this.column(moment, valueOf(moment, moments[index + 1], bar.voiceTwo ? end : undefined)),
     );
     for (const string of this.soFar) {
-      const fret = string.inBar?.fret;
-      if (fret !== undefined) string.before = fret;
+      if (string.lastFret !== undefined) string.before = string.lastFret;
       delete string.inBar;
     }
     return columns;
@@ -68,20 +75,35 @@ export class ColumnMaker {
 
   private column({ events, onset }: Moment, value: string): Column {
     const notes = events.flatMap(notesOf);
-    const isTied = goesOn(notes, this.last);
+    // A grace that only goes on has no sign.
+    const isTied = value !== "g" && goesOn(notes, this.last);
     const texts = Array.from({ length: this.strings }, () => ({ lead: "", sign: "", room: 0 }));
-    for (const note of isTied ? [] : notes) {
+    const pitched = notes.filter((note) => note.kind === "pitched");
+    const isRinging =
+      !isTied && pitched.length > 0 && pitched.every((note) => techniqueOf(note, "let-ring"));
+    for (const note of notes) {
       const string = stringOf(note);
-      if (string === undefined) continue;
-      if (linkOf(note) === "tie") {
-        this.lost.tie++;
+      if (isTied) {
+        this.loseTechniques(note, ["tie", "natural-harmonic"]);
         continue;
       }
+      if (string === undefined) {
+        this.loseTechniques(note, []);
+        continue;
+      }
+      if (linkOf(note) === "tie" || texts[string - 1]!.sign !== "") {
+        this.loseNote(note);
+        continue;
+      }
+      if (!isRinging && techniqueOf(note, "let-ring")) this.lose("let-ring");
       const soFar = this.soFar[string - 1]!;
       const text = noteText(note, this.names, soFar as StringSoFar);
       texts[string - 1] = text;
-      if (techniqueOf(note, "slide-in") && !/[/\\]/u.test(text.lead)) this.lost["slide-in"]++;
+      // A slide from the note before has the same sign.
+      const isSlidInto = linkOf(note) === undefined && /[/\\]/u.test(text.lead);
+      if (techniqueOf(note, "slide-in") && !isSlidInto) this.lose("slide-in");
       soFar.inBar = { fret: writtenFretOf(note, text.sign) };
+      soFar.lastFret = soFar.inBar.fret ?? soFar.lastFret;
     }
     if (notes.length > 0 && !isTied) this.last = notes.filter((note) => linkOf(note) !== "tie");
     const lead = texts.some((text) => text.lead !== "") ? 1 : 0;
@@ -91,7 +113,11 @@ export class ColumnMaker {
     const room = Math.max(0, ...texts.map((text) => text.room));
     const word = isTied ? `+${value}` : value;
     const longest = Math.max(2 + lead, word.length + lead, ...signs.map(({ length }) => length));
-    const pitched = notes.filter((note) => note.kind === "pitched");
+    this.loseOfEvents(
+      events,
+      isTied,
+      texts.every(({ sign }) => sign === ""),
+    );
     return {
       value: word,
       onset,
@@ -99,8 +125,31 @@ export class ColumnMaker {
       lead,
       width: longest + 1 + room,
       isMuted: events.some(isPalmMuted),
-      isRinging: pitched.length > 0 && pitched.every((note) => techniqueOf(note, "let-ring")),
+      isRinging,
     };
+  }
+
+  private lose(kind: SignlessKind, times = 1): void {
+    if (times > 0) this.lost.set(kind, (this.lost.get(kind) ?? 0) + times);
+  }
+
+  private loseTechniques(note: Note, but: readonly string[]): void {
+    if (note.kind === "dead") return;
+    for (const { kind } of note.techniques) if (!but.includes(kind)) this.lose(kind);
+  }
+
+  private loseNote(note: Note): void {
+    this.lose(note.kind === "dead" ? "dead-note" : "place");
+    this.loseTechniques(note, []);
+  }
+
+  /** Of two voices that begin together one column is left; without a fret it is a rest. */
+  private loseOfEvents(events: readonly LineEvent[], isTied: boolean, isEmpty: boolean): void {
+    const muted = events.filter(isPalmMuted).length;
+    this.lose("palm-mute", isTied || isEmpty ? muted : muted - 1);
+    const graces = events.filter((event) => event.kind === "notes" && event.grace).length;
+    const isGrace = lengthOf(events[0]!).num === 0;
+    this.lose("grace", isGrace && !isEmpty && !isTied ? graces - 1 : graces);
   }
 }
 

@@ -36,7 +36,7 @@ export const MAX_WIDTH = 400;
 /**
  * Writes a part as plain-text tablature: thin string on top, frets and strings as song or studio
  * have them, chords as the hand calls them, a row of note values above, palm mutes and ringing notes
- * below. `lossesInText` says what it cannot carry; notes without a place are listed below their phrase.
+ * below. `lossesIn` says what it cannot carry; notes without a place are listed below their phrase.
  *
  * @param width the most columns of a system
  */
@@ -117,17 +117,28 @@ function headerOf({ song, part, style }: Sheet): string {
 /** Chords stand above the first column that does not begin before them. */
 function chordsOver(
   columns: readonly Column[],
-  { chords, from }: BarFrame,
+  frame: BarFrame,
   { shift, song }: Sheet,
 ): readonly string[] {
   const names = columns.map(() => "");
-  for (const { at, chord } of chords) {
-    const found = columns.findIndex(({ onset }) => compare(add(from, onset), at) >= 0);
-    const index = found < 0 ? columns.length - 1 : found;
-    if (index < 0) continue;
+  for (const [at, index] of chordColumns(columns, frame).entries()) {
+    if (index === undefined) continue;
+    const { chord } = frame.chords[at]!;
     names[index] = chord ? formatChord(fingeredChord(chord, shift, song.key)) : "N.C.";
   }
   return names;
+}
+
+/** The column each chord of a bar stands over; of several over one column the last is written. */
+export function chordColumns(
+  columns: readonly Column[],
+  { chords, from }: BarFrame,
+): readonly (number | undefined)[] {
+  return chords.map(({ at }) => {
+    const found = columns.findIndex(({ onset }) => compare(add(from, onset), at) >= 0);
+    const index = found < 0 ? columns.length - 1 : found;
+    return index < 0 ? undefined : index;
+  });
 }
 
 /** As many bars a system as fit; at least one. */
