@@ -21,7 +21,18 @@ interface Open {
 }
 
 /** Deflate gives at most about a thousandfold: what one step can unpack stays small. */
-const STEP_BYTES = 32_768;
+const STEP_BYTES = 4096;
+/** Music in letters is packed to a tenth or a thirtieth; what grows more than this is no music. */
+const MOST_TIMES = 100;
+/** Less than this may grow as it likes. */
+const SMALL_BYTES = 10_000_000;
+
+export interface ArchiveWishes {
+  /** By its name whether a file is unpacked at all; all of them where it is left out. */
+  readonly isWanted?: (name: string) => boolean;
+  /** How much may be unpacked. */
+  readonly mostBytes?: number;
+}
 
 export function isArchive(bytes: Uint8Array): boolean {
   return bytes[0] === 0x50 && bytes[1] === 0x4b && bytes[2] === 3 && bytes[3] === 4;
@@ -29,22 +40,23 @@ export function isArchive(bytes: Uint8Array): boolean {
 
 /**
  * Unpacks a zip file in memory, as far as it can be. Paths that lead out of it are refused, and
- * unpacking stops at the bounds whatever the archive says of its own size. Never throws on a file.
- * @param isWanted - By its name whether a file is unpacked at all; all of them where it is left out.
+ * unpacking stops at the bounds whatever the archive says of its own size; then nothing of it is
+ * given, and little memory was taken. Never throws on a file.
  */
 export function readArchive(
   bytes: Uint8Array,
-  isWanted: (name: string) => boolean = () => true,
+  { isWanted = () => true, mostBytes = MAX_UNPACKED_BYTES }: ArchiveWishes = {},
 ): ArchiveReading {
   const findings: Finding[] = [];
   const report = (code: string, message: string, severity: Finding["severity"] = "error") =>
     findings.push({ code, severity, where: {}, message });
   const opened: Open[] = [];
-  let unpacked = 0;
+  let [packed, unpacked] = [0, 0];
   let isStopped = false;
   const stop = (code: string, message: string) => {
     if (!isStopped) report(code, message);
     isStopped = true;
+    for (const { chunks } of opened) chunks.length = 0;
   };
   const unzip = new Unzip((file) => {
     if (isStopped || file.name.endsWith("/") || !isWanted(file.name)) return;
@@ -65,11 +77,16 @@ export function readArchive(
         report("archive-entry", `“${entry.name}” cannot be unpacked: ${error.message}`);
         return;
       }
+      if (isStopped) return;
       unpacked += chunk.length;
-      if (unpacked > MAX_UNPACKED_BYTES) {
+      if (unpacked > mostBytes) {
+        stop("archive-too-big", `unpacked it has more than ${mostBytes / 1e6} MB: not read`);
+        return;
+      }
+      if (unpacked > SMALL_BYTES && unpacked > MOST_TIMES * packed) {
         stop(
-          "archive-too-big",
-          `unpacked it has more than ${MAX_UNPACKED_BYTES / 1e6} MB: not read further`,
+          "archive-swells",
+          `unpacked it is more than ${MOST_TIMES} times as big: this is no music, and was not read`,
         );
         return;
       }
@@ -86,7 +103,8 @@ export function readArchive(
   unzip.register(UnzipInflate);
   try {
     for (let at = 0; at < bytes.length && !isStopped; at += STEP_BYTES) {
-      unzip.push(bytes.subarray(at, at + STEP_BYTES), at + STEP_BYTES >= bytes.length);
+      packed = Math.min(bytes.length, at + STEP_BYTES);
+      unzip.push(bytes.subarray(at, packed), packed >= bytes.length);
     }
   } catch (error) {
     report("archive-broken", `the archive breaks off: ${wordOf(error)}`);

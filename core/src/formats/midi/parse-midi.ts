@@ -25,8 +25,8 @@ export interface MidiParsing {
   readonly findings: readonly Finding[];
 }
 
-/** Files of musicians have some ten thousand events; a hundred times more is still read. */
-const MAX_EVENTS = 2_000_000;
+/** Files of musicians have some ten thousand events, of three or four bytes; twenty times more is read. */
+const MAX_TRACK_BYTES = 2_000_000;
 const MAX_TRACKS = 256;
 /** Where time is counted in frames, a quarter note is taken as half a second: 120 a minute. */
 const QUARTER_S = 0.5;
@@ -58,7 +58,7 @@ export function parseMidiFile(bytes: Uint8Array): MidiParsing {
   const ticksPerQuarter = ticksIn(header.division, report);
   if (ticksPerQuarter === undefined) return { findings };
   const tracks: MidiTrack[] = [];
-  let left = MAX_EVENTS;
+  let left = MAX_TRACK_BYTES;
   for (const chunk of chunksFrom(bytes, header.next, report)) {
     if (tracks.length >= MAX_TRACKS) {
       report(
@@ -68,6 +68,15 @@ export function parseMidiFile(bytes: Uint8Array): MidiParsing {
       );
       break;
     }
+    left -= chunk.length;
+    if (left < 0) {
+      report(
+        "midi-too-big",
+        "error",
+        `the tracks of a MIDI file may have ${MAX_TRACK_BYTES / 1e6} MB together, some 600,000 events: this is no song, and was not read`,
+      );
+      return { findings };
+    }
     const { events, isBroken } = eventsOf(chunk);
     if (isBroken) {
       report(
@@ -76,17 +85,8 @@ export function parseMidiFile(bytes: Uint8Array): MidiParsing {
         `track ${tracks.length + 1} breaks off after ${events.length} events: read as far as it goes`,
       );
     }
-    if (events.length > left) {
-      report(
-        "midi-events",
-        "error",
-        `a MIDI file may have ${MAX_EVENTS} events: the rest was not read`,
-      );
-    }
-    const timed = timedEvents(events.slice(0, left));
-    left -= timed.length;
+    const timed = timedEvents(events);
     tracks.push({ index: tracks.length, events: timed, endTick: timed.at(-1)?.tick ?? 0 });
-    if (left <= 0) break;
   }
   if (tracks.length === 0) {
     report("no-music", "error", "there is no track in this MIDI file");

@@ -12,7 +12,12 @@ import { guessInstrument } from "../reading/instrument-guess";
 import { inRuns, PhraseMaker, type Stretch } from "../reading/phrase-maker";
 import { Remarks } from "../reading/remarks";
 import type { SongReading } from "../reading/song-reading";
-import { TOO_MANY_BARS, withinPhrases } from "../reading/song-room";
+import {
+  MOST_NOTES_IN_FILE,
+  TOO_MANY_BARS,
+  TOO_MANY_NOTES,
+  withinPhrases,
+} from "../reading/song-room";
 import { keysHeardIn } from "./heard-keys";
 import { lineOfVoice, type MidiLine } from "./midi-lines";
 import type { MidiBar } from "./midi-maps";
@@ -200,16 +205,20 @@ function tell({ name }: MidiVoice, { moved, shortened, share }: MidiLine, remark
   }
 }
 
-/** Up to the last bar in which a chosen voice sounds. */
+/** Up to the last bar in which a chosen voice sounds, as far as a song has room. */
 function withoutSilentEnd(
   bars: readonly MidiBar[],
   voices: readonly MidiVoice[],
   remarks: Remarks,
 ): readonly MidiBar[] {
-  let end = 0;
-  for (const { channels } of voices) {
-    for (const { notes } of channels) for (const note of notes) end = Math.max(end, note.end);
+  const notes = voices.flatMap(({ channels }) => channels.flatMap((channel) => channel.notes));
+  const starts = notes.map(({ start }) => start).sort((a, b) => a - b);
+  const beyond = starts[MOST_NOTES_IN_FILE];
+  if (beyond !== undefined) {
+    remarks.say("too-many-notes", "error", TOO_MANY_NOTES);
+    return bars.filter(({ startTick, endTick }) => startTick === 0 || endTick <= beyond);
   }
+  const end = notes.reduce((latest, note) => Math.max(latest, note.end), 0);
   const last = bars.findIndex(({ endTick }) => endTick >= end);
   if (last < 0) remarks.say("too-many-bars", "error", TOO_MANY_BARS);
   return last < 0 ? bars : bars.slice(0, last + 1);

@@ -6,7 +6,7 @@ import { formatKey } from "../../pitch/key";
 import { formatPitch } from "../../pitch/pitch";
 import { formatFraction } from "../../rhythm/fraction";
 import { eventsOf } from "../../score/bar";
-import { isPalmMuted, notesOf, type Note } from "../../score/event";
+import { isPalmMuted, notesOf, type LineEvent, type Note } from "../../score/event";
 import { unfold } from "../../score/form";
 import { testId } from "../../score/song.arbitraries";
 import { barsOfPart, type Song } from "../../score/song";
@@ -360,7 +360,7 @@ describe("files that are wrong", () => {
       ),
       "third-voice",
     ],
-    ["a bar cut off", score(bar(1)).slice(0, -60), "xml-open"],
+    ["a bar cut off", score(bar(1)).slice(0, -60), "xml-cut"],
     [
       "two notes on one string",
       score(
@@ -376,6 +376,27 @@ describe("files that are wrong", () => {
     const isUnusable = ["xml-none", "no-musicxml", "no-music"].includes(code);
     expect(song === undefined).toBe(isUnusable);
     if (song) expect(checkSong(song)).toEqual([]);
+  });
+
+  it("a third voice goes into the two where there is room, and what has none is told", () => {
+    const back = "<backup><duration>8</duration></backup>";
+    const forward = (units: number) => `<forward><duration>${units}</duration></forward>`;
+    const voice = (number: number) => `<voice>${number}</voice>`;
+    const reading = read(
+      score(
+        measure(
+          `${four}${note("E", 5, 8, voice(1))}${back}${note("E", 4, 4, voice(2))}${back.replace("8", "4")}` +
+            `${note("C", 4, 4, voice(3))}${note("D", 4, 4, voice(3))}${back}` +
+            `${forward(2)}${note("A", 3, 2, voice(4))}`,
+        ),
+      ),
+    );
+    const [bar] = reading.song!.lines[0]!.bars;
+    const heights = (events: readonly LineEvent[] = []) =>
+      events.map((event) => notesOf(event).length);
+    expect([heights(bar!.events), heights(bar!.voiceTwo)]).toEqual([[1], [2, 1]]);
+    const told = reading.findings.find(({ code }) => code === "third-voice")!.message;
+    expect(told).toMatch(/2 of 3 events were taken into them, 1 were left out/u);
   });
 
   it("no entity is expanded, none is fetched", () => {

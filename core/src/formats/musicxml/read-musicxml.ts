@@ -1,5 +1,7 @@
 import { parseReference, STANDARD_REFERENCE_HZ } from "../../pitch/frequency";
+import type { Severity } from "../../foundation/finding";
 import { isArchive, readArchive, type ArchiveEntry } from "../files/archive";
+import { MAX_SCORE_BYTES } from "../files/bounds";
 import { decodeText } from "../files/decode-text";
 import { Remarks } from "../reading/remarks";
 import type { SongReading } from "../reading/song-reading";
@@ -7,6 +9,11 @@ import { childOf, childrenOf, lineFinder, readXml, textOf, type XmlElement } fro
 import { ScoreParts } from "./score-parts";
 import { songOfParts } from "./song-of-parts";
 import { FIELD } from "./vocabulary.data";
+
+const SEVERITY_OF_XML: Readonly<Record<string, Severity>> = {
+  "xml-open": "warning",
+  "xml-entity": "warning",
+};
 
 /**
  * Reads MusicXML 1.0–4.0, partwise and timewise, plain or packed (`.mxl`): staves and tablature,
@@ -27,7 +34,7 @@ export function readMusicXml(
     scoreParts.take(element, within),
   );
   for (const { code, line, message } of problems) {
-    remarks.say(code, code === "xml-open" ? "warning" : "error", message, { line });
+    remarks.say(code, SEVERITY_OF_XML[code] ?? "error", message, { line });
   }
   if (score?.name !== "score-partwise" && score?.name !== "score-timewise") {
     if (score) {
@@ -63,7 +70,11 @@ export function readMusicXml(
 /** The score's text: of an archive the file that its container names, else the first that may be one. */
 function textIn(bytes: Uint8Array, remarks: Remarks): string | undefined {
   if (!isArchive(bytes)) return decodeText(bytes).text;
-  const { entries, findings } = readArchive(bytes);
+  const { entries, findings } = readArchive(bytes, {
+    // Pictures and sounds may lie beside the score.
+    isWanted: (name) => !/\.(png|jpe?g|gif|svg|pdf|midi?|mp3|ogg|wav)$/iu.test(name),
+    mostBytes: MAX_SCORE_BYTES,
+  });
   for (const { code, severity, message } of findings) remarks.say(code, severity, message);
   const container = entries.find(({ name }) => name === "META-INF/container.xml");
   const named = container && rootFileIn(container);

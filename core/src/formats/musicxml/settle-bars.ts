@@ -42,14 +42,9 @@ export function settleBars(
     const byVoice = voices.map((voice) => measure.events.filter((event) => keyOf(event) === voice));
     const [main = [], second, ...rest] = byVoice.filter((events) => events.length > 0);
     const isSilent = measure.events.length > 0 && measure.events.every((event) => event.isWholeBar);
-    const lost = rest.flat().filter(({ notes }) => notes.length > 0);
-    const leftOver = lost.filter((event) => !joinChord(event, [main, second ?? []]));
-    if (leftOver.length > 0) {
-      say(
-        "third-voice",
-        `a bar has two voices here: ${leftOver.length} events of a third one were left out`,
-      );
-    }
+    const more = rest.flat().filter(({ notes }) => notes.length > 0);
+    const folded = more.map((event) => foldIn(event, [main, second ?? []]));
+    if (more.length > 0) say("third-voice", foldedInWords(folded));
     const whole = barLength(setting.metres[index]!);
     const bar: Bar = {
       events: eventsOfVoice(main, setting, whole, say),
@@ -82,20 +77,53 @@ function voicesOf(measures: readonly RawMeasure[]): readonly string[] {
   });
 }
 
-/** A third voice that begins with another one and lasts as long is a note of its chord. */
-function joinChord(event: RawEvent, voices: readonly (readonly RawEvent[])[]): boolean {
-  const host = voices
+type Folding = "whole" | "other length" | undefined;
+
+/**
+ * Takes an event of a third voice into one of two: as notes of a chord that begins with it, or where
+ * a voice is silent all the while.
+ * @returns how it was taken in; undefined where there is no room for it.
+ */
+function foldIn(event: RawEvent, voices: readonly [RawEvent[], RawEvent[]]): Folding {
+  const beginning = voices
     .flat()
-    .find(
+    .filter(
       (one) =>
-        one.kind === "notes" &&
-        !one.grace &&
-        !event.grace &&
-        compare(one.onset, event.onset) === 0 &&
-        compare(one.duration, event.duration) === 0,
+        one.kind === "notes" && !one.grace && !event.grace && compare(one.onset, event.onset) === 0,
     );
+  const alike = beginning.find((one) => compare(one.duration, event.duration) === 0);
+  if (alike) {
+    alike.notes.push(...event.notes);
+    return "whole";
+  }
+  for (const voice of voices) {
+    const meeting = event.grace ? voice : voice.filter((one) => meets(one, event));
+    if (meeting.some(({ kind }) => kind !== "rest")) continue;
+    // What is left of a rest comes back where a voice has a gap.
+    for (const rest of meeting) voice.splice(voice.indexOf(rest), 1);
+    voice.push(event);
+    return "whole";
+  }
+  const [host] = beginning;
   host?.notes.push(...event.notes);
-  return host !== undefined;
+  return host && "other length";
+}
+
+function meets(one: RawEvent, other: RawEvent): boolean {
+  const isBefore = (a: RawEvent, b: RawEvent) => compare(add(a.onset, a.duration), b.onset) <= 0;
+  return one.isWholeBar || !(isBefore(one, other) || isBefore(other, one));
+}
+
+function foldedInWords(folded: readonly Folding[]): string {
+  const count = (kind: Folding) => folded.filter((one) => one === kind).length;
+  const [others, lost] = [count("other length"), count(undefined)];
+  return [
+    `a bar has two voices here: of a third one ${folded.length - lost} of ${folded.length} events were taken into them`,
+    others > 0 && `${others} with another length`,
+    lost > 0 && `${lost} were left out`,
+  ]
+    .filter(Boolean)
+    .join(", ");
 }
 
 /** Gives every note its link, where only the other end of it is written. */

@@ -6,6 +6,10 @@ import { MAX_PHRASES } from "../../score/song";
 /** More are no song; it is what the phrases of a song hold at eight bars each. */
 export const MOST_BARS_IN_FILE = 4000;
 
+/** Notes of all parts together: half an hour of eighths and sixteenths. */
+export const MOST_NOTES_IN_FILE = 20_000;
+
+export const TOO_MANY_NOTES = `a song is read up to ${MOST_NOTES_IN_FILE} notes: the bars behind them were left out`;
 export const TOO_MANY_BARS = `a song is read up to ${MOST_BARS_IN_FILE} bars: what follows them was left out`;
 export const TOO_MANY_PHRASES = `a song has at most ${MAX_PHRASES} phrases: what follows them was left out`;
 

@@ -114,7 +114,7 @@ export interface ShelfReading {
 /** Whether a file holds a whole shelf; nothing else of it is unpacked. */
 export function isShelf(bytes: Uint8Array): boolean {
   if (!isArchive(bytes)) return false;
-  const [manifest] = readArchive(bytes, (name) => name === MANIFEST).entries;
+  const [manifest] = readArchive(bytes, { isWanted: (name) => name === MANIFEST }).entries;
   return headSchema.safeParse(parsed(manifest?.bytes)).success;
 }
 

@@ -13,7 +13,7 @@ export interface XmlElement {
 }
 
 export interface XmlProblem {
-  readonly code: "xml-none" | "xml-open" | "xml-deep" | "xml-many";
+  readonly code: "xml-none" | "xml-open" | "xml-cut" | "xml-deep" | "xml-many" | "xml-entity";
   /** Counted from 1. */
   readonly line: number;
   readonly message: string;
@@ -43,7 +43,7 @@ const WRITTEN = /\S/u;
 
 /**
  * Reads XML as far as it goes: what is never closed ends where the text ends, and is said. Document
- * types are skipped unread, so that no entity is ever expanded or fetched: only the five of XML and
+ * types are skipped, and entities said, so that no entity is ever expanded or fetched: only the five of XML and
  * character references are known. Depth and number of elements are bounded.
  * @param take - Is given every element but the root as it ends, with those around it, the root
  *   first; what it says it took is not kept, so that a long document is never held as a whole.
@@ -65,6 +65,7 @@ export function readXml(
   let isBeyond = false;
   let isEnding = false;
   let isVerbatim = false;
+  let hasEntities = false;
   const parser = new Parser(
     {
       onopentagname: (name) => {
@@ -108,6 +109,13 @@ export function readXml(
         if (data.charCodeAt(0) <= SPACE && element.text === "" && !WRITTEN.test(data)) return;
         element.text += isVerbatim ? data : decoded(data);
       },
+      onprocessinginstruction: (name, data) => {
+        if (hasEntities || !/^!(ENTITY|DOCTYPE[^>]*<!ENTITY)/u.test(name + data.slice(name.length)))
+          return;
+        hasEntities = true;
+        const message = "the file defines entities: none of them is expanded, their names stay";
+        problem("xml-entity", parser.startIndex, message);
+      },
       oncdatastart: () => {
         isVerbatim = true;
       },
@@ -122,7 +130,7 @@ export function readXml(
         const element = open.pop();
         const parent = open.at(-1);
         // An empty element closes itself, where it began.
-        const isUnclosed = isImplied && (isEnding || parser.startIndex !== element?.at);
+        const isUnclosed = isImplied && !isEnding && parser.startIndex !== element?.at;
         if (element && isUnclosed && problems.length < 20) {
           problem("xml-open", element.at, `<${name}> is never closed: the file may be cut off`);
         }
@@ -135,6 +143,11 @@ export function readXml(
     { xmlMode: true, decodeEntities: false },
   );
   parser.write(text);
+  const innermost = open.at(-1);
+  if (innermost) {
+    const message = `the file is cut off within <${innermost.name}>: what stands before that was read`;
+    problem("xml-cut", text.length, message);
+  }
   isEnding = true;
   parser.end();
   if (!root) problem("xml-none", 0, "this is no XML: no element found");
