@@ -27,6 +27,54 @@ const say = (one: Technique) => {
 const sayNote = (note: Note) =>
   note.kind === "dead" ? "x" : [note.place?.fret, ...note.techniques.map(say)].join(" ");
 
+describe("what people write around the strings", () => {
+  const places = (text: string) =>
+    eventsOf(read(text).phrases.flatMap(({ bars }) => bars))
+      .flatMap(notesOf)
+      .map((note) => (note.kind === "pitched" ? `${note.place!.string}:${note.place!.fret}` : "x"))
+      .join(" ");
+  const codes = (text: string) => read(text).findings.map(({ code }) => code);
+
+  it.each([
+    ["two strings by name", "A|-2-5-|\nE|-0---|", "6:0 5:2 5:5"],
+    ["three, as far apart as they say", "D|-2---|\nA|-2---|\nE|-0-3-|", "6:0 5:2 4:2 6:3"],
+    ["the thin ones", "e|-5-|\nB|-6-|\nG|-7-|", "3:7 2:6 1:5"],
+    ["in the tuning that is said", "Drop D tuning\n\nA|-0-|\nD|-0-|", "6:0 5:0"],
+    ["without names the thickest", "---5-7---\n-5-----5-", "6:5 5:5 5:7 6:5"],
+  ])("a snippet of %s", (_, text, wanted) => {
+    expect(places(text)).toBe(wanted);
+    expect(codes(text)).toContain("snippet");
+  });
+
+  it("a line or two between texts is no tablature", () => {
+    expect(codes("Title\n-----------\n-----------\nWords")).toContain("no-tablature");
+  });
+
+  it("words behind a string are told, not read", () => {
+    const bare = ["-5-7---  slide it up", "-------", "-------", "-------"].join("\n");
+    expect(places(bare)).toBe("1:5 1:7");
+    expect(codes(bare)).toContain("words-behind");
+  });
+
+  it.each([
+    ["between words", "--->\n\n", ""],
+    ["behind the last bar line", "", "-->"],
+  ])("an arrow %s makes no bar", (_, before, behind) => {
+    const text = before + onTop("-5---") + behind;
+    const { bars } = read(text).phrases[0]!;
+    expect([bars.length, places(text)]).toEqual([1, "1:5"]);
+  });
+
+  it("downs and ups are strokes; slashes for beats are told", () => {
+    const row = (signs: string) => `${signs}\n${onTop("-5-5-5-5-")}`;
+    const strokes = eventsOf(read(row("   D U DU")).phrases[0]!.bars).map(
+      (event) => event.kind === "notes" && event.stroke,
+    );
+    expect(strokes).toEqual(["down", "up", "down", "up"]);
+    expect(codes(row("   / / / /"))).toContain("slashes-unread");
+  });
+});
+
 describe("signs on a string, as people write them", () => {
   it.each([
     ["-5h7p5---", "5, 7 hammer-on, 5 pull-off"],

@@ -1,5 +1,5 @@
 import type { Finding } from "../../foundation/finding";
-import { MAX_STRINGS } from "../../instrument/tuning";
+import { MAX_STRINGS, MIN_STRINGS } from "../../instrument/tuning";
 import { readHeaderLine, type Header } from "./header";
 import { rowsBeside, type RowsBeside } from "./rows-beside";
 import type { Report } from "./signs";
@@ -55,8 +55,20 @@ export function findSystems(lines: readonly TextLine[], header: Header, report: 
     }
     const from = index;
     while (index < lines.length && lines[index]!.staff) index++;
-    const isRule = index - from === 1 && /^[-\s]*$/u.test(lines[from]!.text);
-    if (isRule) continue;
+    const isRule = (line: TextLine) => /^[-\s]*$/u.test(line.text);
+    // Fewer lines than a bass has strings, and nothing on them, part two texts.
+    if (index - from < MIN_STRINGS && lines.slice(from, index).every(isRule)) continue;
+    for (const { number, staff } of lines.slice(from, index)) {
+      if (!staff?.words) continue;
+      const message = `“${staff.words.text.slice(0, 40)}” behind the string was not read`;
+      report({
+        code: "words-behind",
+        severity: "info",
+        line: number,
+        column: staff.words.column + 1,
+        message,
+      });
+    }
     const beside = rowsBeside(lines, from, index);
     for (const line of beside.used) used.add(line);
     for (const block of splitBlock(lines.slice(from, index))) {
@@ -110,6 +122,12 @@ function readOtherLines(
       );
     } else if (wasFirst && line.number < firstStaff && header.title === undefined) {
       header.title = line.text.trim().slice(0, 200);
+    } else if (/^[\s|]*\/[\s|/]*$/u.test(line.text) && isNear(line, systems)) {
+      remark(
+        "slashes-unread",
+        "a row of slashes says that the beats go on, not how long notes are: not read",
+        "info",
+      );
     } else {
       const words = line.text.trim();
       remark(
@@ -119,6 +137,13 @@ function readOtherLines(
       );
     }
   }
+}
+
+/** With a few lines between: names of chords, for one. */
+function isNear(line: TextLine, systems: readonly System[]): boolean {
+  return systems.some(
+    ({ lines }) => line.number >= lines[0]!.number - 4 && line.number <= lines.at(-1)!.number + 3,
+  );
 }
 
 function isBeside(line: TextLine, systems: readonly System[]): boolean {

@@ -19,6 +19,7 @@ import type { Header } from "./header";
 import { PhraseGatherer, type ReadPhrase } from "./gather-phrases";
 import type { Remark } from "./signs";
 import type { TabBar } from "./system";
+import { completeSnippets } from "./snippets";
 import { isBinary, splitLines } from "./text-lines";
 import { timeSystems } from "./time-systems";
 import { BarWriter } from "./write-bars";
@@ -54,7 +55,7 @@ export const DEFAULT_FRETS = 24;
 const C_MAJOR: Key = { tonic: { step: "C", alter: 0 }, mode: "major" };
 
 /**
- * Reads plain-text tablature of four to nine lines, thin string on top (or the other way round,
+ * Reads plain-text tablature of four to nine lines, or snippets of two and three, thin string on top (or the other way round,
  * where the labels say so). Never throws on a text: what was not read is listed with line and
  * column, everything else is kept.
  */
@@ -66,7 +67,8 @@ export function readTextTab(text: string, options: TextTabOptions): TextTabReadi
   if (unusable) report({ ...unusable, severity: "error", line: 1, column: 1 });
   const lines = unusable ? [] : splitLines(text);
   const header: Header = {};
-  const { systems, names } = findSystems(lines, header, report);
+  const { systems: found, names } = findSystems(lines, header, report);
+  const systems = completeSnippets(found, options.tuning ?? header.tuning?.tuning, report);
   const set = chooseTuning(systems, header, options, report);
   const frets = options.frets ?? header.frets ?? DEFAULT_FRETS;
   const wished = options.capo ?? header.capo ?? NO_CAPO;

@@ -1,4 +1,5 @@
 import { parseChord, type Chord } from "../../pitch/chord";
+import type { Stroke } from "../../score/technique";
 import type { TextLine } from "./text-lines";
 import { timingRowOf, type TimingRow } from "./timing";
 
@@ -15,6 +16,8 @@ export interface RowsBeside {
   readonly rings: readonly Columns[];
   /** As written: what the hand calls them. Absent where no chord is played. */
   readonly chords: readonly { readonly column: number; readonly chord: Chord | undefined }[];
+  /** Strokes of the picking hand, by their column. */
+  readonly strokes: readonly { readonly column: number; readonly stroke: Stroke }[];
   /** The lines that were understood. */
   readonly used: readonly TextLine[];
 }
@@ -42,6 +45,7 @@ export function rowsBeside(lines: readonly TextLine[], from: number, to: number)
   const mutes: Columns[] = [];
   const rings: Columns[] = [];
   const chords: { column: number; chord: Chord | undefined }[] = [];
+  const strokes: { column: number; stroke: Stroke }[] = [];
   const used: TextLine[] = [];
   const firstStaff = lines[from]!;
   for (const line of near) {
@@ -58,6 +62,12 @@ export function rowsBeside(lines: readonly TextLine[], from: number, to: number)
       used.push(line);
       continue;
     }
+    const hand = strokes.length === 0 ? strokesIn(line.text) : undefined;
+    if (hand) {
+      strokes.push(...hand);
+      used.push(line);
+      continue;
+    }
     const row = timing ? undefined : timingRowOf(line.text);
     if (row) {
       timing = row;
@@ -70,7 +80,7 @@ export function rowsBeside(lines: readonly TextLine[], from: number, to: number)
       used.push(line);
     }
   }
-  return { ...(timing && { timing }), mutes, rings, chords, used };
+  return { ...(timing && { timing }), mutes, rings, chords, strokes, used };
 }
 
 function isWritten(line: TextLine): boolean {
@@ -102,6 +112,15 @@ function chordsIn(text: string): RowsBeside["chords"] | undefined {
     chords.push({ column: index, chord: chord?.ok ? chord.value : undefined });
   }
   return chords.length > 0 ? chords : undefined;
+}
+
+/** A row of downs and ups: `D  DU UDU`, `↓ ↑`; downs alone may be chords. */
+function strokesIn(text: string): RowsBeside["strokes"] | undefined {
+  if (!/^[\sDUdu↓↑|]+$/u.test(text) || !/[Uu↑]/u.test(text)) return undefined;
+  return [...text.matchAll(/[DUdu↓↑]/gu)].map(({ 0: sign, index }) => ({
+    column: index,
+    stroke: /[Dd↓]/u.test(sign) ? "down" : "up",
+  }));
 }
 
 /** Numbers that go up by one, one for each bar, at their beginnings. */

@@ -92,6 +92,8 @@ function rowOf(staff: StaffLine): Row {
       }
       continue;
     }
+    // An arrow behind the last bar line leads the eye on, and is no bar.
+    if (cells.length > 0 && /^\s*-*[<>][-<>\s]*$/u.test(text)) continue;
     // Behind the last bar line there may be a count without one of its own.
     const trailing = /^(.*?-)\s*(\(?[x×]\s*\d{1,2}\)?)\s*$/iu.exec(text);
     if (trailing && start > staff.body.length) {

@@ -13,6 +13,8 @@ export interface StaffLine {
   readonly body: string;
   /** Column of the body's first character, counted from 0. */
   readonly bodyStart: number;
+  /** What somebody wrote behind it, with its column. */
+  readonly words?: { readonly text: string; readonly column: number };
 }
 
 const DASHES = /[‐‑‒–—―−﹣－─━]/gu;
@@ -43,7 +45,7 @@ function staffOf(text: string): StaffLine | undefined {
   const match = LABEL.exec(text)!;
   if (MUTES.test(text)) return undefined;
   const bodyStart = match[0].length;
-  const body = text.slice(bodyStart);
+  const { body, words } = withoutWords(text.slice(bodyStart), bodyStart);
   // A name glued to a word ("Bass", "Em") is no label: a string starts with a dash, digit or bar line.
   if (match[2] && match[4] === "" && !/^[-|]/u.test(body)) return undefined;
   const music = body.replace(/\s+\(?[x×]?\s*\d+\s*[x×]?\)?\s*$/u, "");
@@ -52,8 +54,22 @@ function staffOf(text: string): StaffLine | undefined {
   // A few strange signs on a string are reported where they stand; many mean that it is prose.
   const strange = (music.match(STRANGE) ?? []).length * (isMarked ? 1 : 8);
   if (dashes < (isMarked ? 1 : 3) || strange > dashes) return undefined;
+  if (!isMarked && ARROW.test(music)) return undefined;
   const signs = music.replace(/[\s|]/gu, "").length;
-  return isMarked || dashes * 3 >= signs ? { label: match[2], body, bodyStart } : undefined;
+  if (!isMarked && dashes * 3 < signs) return undefined;
+  return { label: match[2], body, bodyStart, ...(words && { words }) };
+}
+
+/** An arrow between words, not a string. */
+const ARROW = /^[\s<>-]*[<>][\s<>-]*$/u;
+/** Words behind the last dash or bar line; a count of repeats is none. */
+const WORDS_BEHIND = /^(.*[-|])(\s+)(\(?[^-|]*\p{L}{2}[^-|]*)$/u;
+
+function withoutWords(body: string, start: number): Pick<StaffLine, "body" | "words"> {
+  const match = WORDS_BEHIND.exec(body);
+  if (!match) return { body };
+  const [, music = "", gap = "", words = ""] = match;
+  return { body: music, words: { text: words.trim(), column: start + music.length + gap.length } };
 }
 
 /** Text in which no person wrote anything. */

@@ -6,8 +6,8 @@ import { spellMidi } from "../../pitch/spelling";
 import { MAX_EVENTS_IN_BAR, type Bar } from "../../score/bar";
 import { stringOf, type LineEvent, type Note } from "../../score/event";
 import type { Fraction } from "../../rhythm/fraction";
-import { inOrder, type Technique } from "../../score/technique";
-import type { Columns } from "./rows-beside";
+import { inOrder, type Stroke, type Technique } from "../../score/technique";
+import type { Columns, RowsBeside } from "./rows-beside";
 import type { System } from "./find-systems";
 import type { NoteSign, Report } from "./signs";
 import type { TabBar } from "./system";
@@ -54,7 +54,17 @@ export class BarWriter {
       const sounding = system.beside.rings.some(lies) ? notes.map(ringing) : notes;
       this.last = sounding;
       const grace = timed.isGrace && { grace: "before" as const };
-      return { kind: "notes", id: newId(), duration, notes: sounding, techniques, ...grace };
+      const stroke = strokeOver(column, system.beside.strokes);
+      const hand = stroke && { stroke };
+      return {
+        kind: "notes",
+        id: newId(),
+        duration,
+        notes: sounding,
+        techniques,
+        ...hand,
+        ...grace,
+      };
     });
     return { events };
   }
@@ -118,6 +128,12 @@ export class BarWriter {
       },
     ];
   }
+}
+
+/** The letter over a note, or a column beside it. */
+function strokeOver(column: number, strokes: RowsBeside["strokes"]): Stroke | undefined {
+  const near = [0, 1, -1].map((off) => strokes.find(({ column: at }) => at === column + off));
+  return near.find((one) => one !== undefined)?.stroke;
 }
 
 function ringing(note: Note): Note {
