@@ -391,7 +391,7 @@ describe("files that are wrong", () => {
         ),
       ),
     );
-    const [bar] = reading.song!.lines[0]!.bars;
+    const [bar] = reading.song.lines[0]!.bars;
     const heights = (events: readonly LineEvent[] = []) =>
       events.map((event) => notesOf(event).length);
     expect([heights(bar!.events), heights(bar!.voiceTwo)]).toEqual([[1], [2, 1]]);

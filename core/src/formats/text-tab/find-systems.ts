@@ -120,14 +120,14 @@ function readOtherLines(
         `“${line.text.trim()}” names a string, but no line of dashes follows it: give every string its line`,
         "error",
       );
-    } else if (wasFirst && line.number < firstStaff && header.title === undefined) {
-      header.title = line.text.trim().slice(0, 200);
     } else if (/^[\s|]*\/[\s|/]*$/u.test(line.text) && isNear(line, systems)) {
       remark(
         "slashes-unread",
         "a row of slashes says that the beats go on, not how long notes are: not read",
         "info",
       );
+    } else if (wasFirst && line.number < firstStaff && header.title === undefined) {
+      header.title = line.text.trim().slice(0, 200);
     } else {
       const words = line.text.trim();
       remark(
