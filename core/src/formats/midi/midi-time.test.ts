@@ -93,6 +93,14 @@ describe("what a file does not say", () => {
     expect(findings.map(({ message }) => message).join()).toMatch(/names no key.*which is heard/u);
   });
 
+  it("is heard where a program named C major unasked, and something far off sounds", () => {
+    const cMajor: At = [0, { meta: true, type: "keySignature", key: 0, scale: 0 }];
+    const steps = [0, 4, 7, 12, 7, 4, 5, 9, 12, 9, 5, 9, 7, 11, 14, 17, 12, 7, 4, 0, 5, 2, 11, 0];
+    const keyOf = (root: number) =>
+      formatKey(read(file([[cMajor], [program(27), ...scale(root, steps)]])).song.key);
+    expect([48, 43, 44, 52].map(keyOf)).toEqual(["C major", "C major", "Ab major", "E major"]);
+  });
+
   it("phrase by phrase: each has the names of its own key", () => {
     const inE = scale(40, [0, 4, 7, 12, 11, 7, 4, 2, 4, 7, 9, 7, 4, 2, 0, 0]);
     const inF = scale(41, [0, 4, 7, 12, 10, 7, 5, 2, 4, 7, 9, 7, 5, 2, 0, 0]);

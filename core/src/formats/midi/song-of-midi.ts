@@ -1,6 +1,6 @@
 import { barEntries } from "../../foundation/bar-index";
 import { NO_CAPO } from "../../instrument/capo";
-import { displayKey, type Key } from "../../pitch/key";
+import { displayKey, signatureOf, type Key } from "../../pitch/key";
 import { STANDARD_REFERENCE_HZ } from "../../pitch/frequency";
 import { compare, subtract, type Fraction } from "../../rhythm/fraction";
 import { barLength, type Metre } from "../../rhythm/metre";
@@ -147,16 +147,26 @@ function titleOf(fileName: string): string {
   return name.slice(0, 200) || "Untitled";
 }
 
-/** The key that the file names, or the one that is heard: of the whole, and phrase by phrase. */
+/** So many signs off, a key that a program writes where nobody chose one was not chosen. */
+const FAR_SIGNS = 2;
+
+/**
+ * The key that the file names, or the one that is heard: of the whole, and phrase by phrase. Where a
+ * file says C major, as programs do when they are not asked, and something far off is heard, that.
+ */
 function keysOf(
   named: Key | undefined,
   bars: readonly MidiBar[],
   voices: readonly MidiVoice[],
   remarks: Remarks,
 ): { readonly key: Key; readonly keys: readonly { readonly from: number; readonly key: Key }[] } {
-  if (named) return { key: named, keys: [{ from: 0, key: named }] };
+  const isUnasked = named?.mode === "major" && signatureOf(named) === 0;
+  if (named && !isUnasked) return { key: named, keys: [{ from: 0, key: named }] };
   const heardIn = keysHeardIn(voices, bars);
   const heard = bars.length > 0 ? heardIn(0, bars.length) : undefined;
+  if (named && (!heard || Math.abs(signatureOf(heard)) < FAR_SIGNS)) {
+    return { key: named, keys: [{ from: 0, key: named }] };
+  }
   const key = heard ?? C_MAJOR;
   const starts = startsOfPhrases(bars);
   const keys = starts.map((from, index) => ({
@@ -164,7 +174,8 @@ function keysOf(
     key: heardIn(from, starts[index + 1] ?? bars.length) ?? key,
   }));
   const what = heard ? `${displayKey(key)}, which is heard` : "C major: none is clear";
-  remarks.say("midi-no-key", "info", `the file names no key: the song stands in ${what}`);
+  const said = named ? "the file names C major, as programs do unasked" : "the file names no key";
+  remarks.say("midi-no-key", "info", `${said}: the song stands in ${what}`);
   return { key, keys };
 }
 
