@@ -50,10 +50,11 @@ export function lineOfVoice(voice: MidiVoice, setting: LineSetting): MidiLine {
     .sort((a, b) => a.note.start - b.note.start || b.note.midi - a.note.midi);
   const { straightened } = setting;
   const starts = quantise(
-    all.map(({ note }) => straightened(note.start)),
+    all.map(({ note }) => note.start),
     bars,
     ticksPerQuarter,
     setting.grid,
+    straightened,
   );
   const barStarts = startsOf(bars);
   const at = ({ bar, onset }: { bar: BarIndex; onset: Fraction }) => add(barStarts[bar]!, onset);

@@ -53,17 +53,23 @@ const TRIPLET_GRIDS: typeof STRAIGHT_GRIDS = [
  * Brings ticks to a grid. A beat whose onsets stand exactly (to a tick) on a simple division has
  * it; played ones get the divisions with the least squared distance, finer ones having to save more
  * than their penalty, and triplets more than it costs to change to them from straight beats.
+ * @param ticks Rising.
+ * @param straightened Where a tick would be played if nothing swung.
  */
 export function quantise(
   ticks: readonly number[],
   bars: readonly MidiBar[],
   ticksPerQuarter: number,
   wish: GridWish,
+  straightened: (tick: number) => number = (tick) => tick,
 ): Quantised {
-  const asHeard = beatsOf(ticks, bars, ticksPerQuarter);
+  const straight = ticks.map(straightened);
+  const asHeard = beatsOf(straight, bars, ticksPerQuarter);
   const isClean = cleanShare(asHeard, ticksPerQuarter) > 0.9;
   const isPlayed = wish.kind === "auto" && !isClean;
-  const moments = isPlayed ? strummed(ticks, TOGETHER * ticksPerQuarter) : ticks;
+  const moments = isPlayed
+    ? strummed(ticks, TOGETHER * ticksPerQuarter).map(straightened)
+    : straight;
   const beats = isPlayed ? beatsOf(moments, bars, ticksPerQuarter) : asHeard;
   const beatsByGrid = new Map<number, number>();
   const grids = new Map<string, number>();
@@ -111,7 +117,7 @@ export function quantise(
 }
 
 /** Notes of a chord are struck within this share of a quarter note. */
-const TOGETHER = 0.09;
+const TOGETHER = 0.11;
 
 /** Rising ticks, those of a chord at their mean: no hand strikes six strings at once. */
 function strummed(ticks: readonly number[], span: number): readonly number[] {
