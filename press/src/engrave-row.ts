@@ -54,13 +54,15 @@ export function engraveRow(
     const xOf = new Map(
       box.events.map(({ event, x: at }) => [event.id, (gutter + x + at) / SCALE]),
     );
-    drawBar(engraver, context, stave, staffVoices(box.bar), xOf, { clef, sheet });
+    drawBar(engraver, context, stave, staffVoices(box.bar), xOf, { clef, sheet, metre });
   }
 }
 
 interface Setting {
   readonly clef: string;
   readonly sheet: StaffSheet;
+  /** Like `6/8`. */
+  readonly metre: string;
 }
 
 function drawBar(
@@ -69,7 +71,7 @@ function drawBar(
   stave: Engraver.Stave,
   voices: readonly StaffVoice[],
   xOf: ReadonlyMap<string, number>,
-  { clef, sheet }: Setting,
+  { clef, sheet, metre }: Setting,
 ): void {
   const { Accidental, Beam, Formatter, StaveTie, Tuplet, Voice } = engraver;
   const drawn = voices.map((voice, which) => {
@@ -81,16 +83,18 @@ function drawBar(
   if (drawn.every(({ notes }) => notes.length === 0)) return;
   const all = drawn.map(({ own }) => own);
   Accidental.applyAccidentals(all, signatureOf(sheet.key));
-  const beams = drawn.flatMap(({ notes }, which) =>
-    Beam.generateBeams(
-      notes.filter((note, index) => !note.isRest() && !drawn[which]!.voice.notes[index]!.isGrace),
-      voices.length > 1 ? { stemDirection: which === 0 ? 1 : -1 } : {},
-    ),
-  );
+  // Tuplets come first: beams are grouped by how long notes last.
   const tuplets = drawn.flatMap(({ voice, notes }) =>
     voice.tuplets.map(
       ({ first, last, actual }) =>
         new Tuplet(notes.slice(first, last + 1), { numNotes: actual, ratioed: false }),
+    ),
+  );
+  const groups = Beam.getDefaultBeamGroups(metre);
+  const beams = drawn.flatMap(({ notes, voice }, which) =>
+    Beam.generateBeams(
+      notes.filter((_, index) => !voice.notes[index]!.isGrace),
+      { groups, ...(voices.length > 1 && { stemDirection: which === 0 ? 1 : -1 }) },
     ),
   );
   new Formatter().joinVoices(all).format(all, stave.getWidth() - 20);

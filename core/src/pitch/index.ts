@@ -14,6 +14,6 @@ export {
 } from "./pitch";
 export { frequencyHzOf, parseReference, STANDARD_REFERENCE_HZ } from "./frequency";
 export { displayKey, formatKey, parseKey, signatureOf, type Key, type Mode } from "./key";
-export { otherName, spellMidi } from "./spelling";
+export { otherName, spellMidi, spellPlainly } from "./spelling";
 export { displayChord, formatChord, parseChord, parseChords, type Chord } from "./chord";
 export { intervalInWords, type Interval } from "./interval";

@@ -19,6 +19,16 @@ export function spellMidi(number: Midi, key: Key): Pitch {
 }
 
 /**
+ * The same without double signs: A where a chromatic note would be B♭♭.
+ * @example spellPlainly(midi(50), key("D# minor")) // pitch("D3")
+ */
+export function spellPlainly(number: Midi, key: Key): Pitch {
+  const pitch = spellMidi(number, key);
+  if (Math.abs(pitch.alter) < 2) return pitch;
+  return atHeight(pitchClassAtFifths(fifthsOf(pitch) - 6 * pitch.alter), number);
+}
+
+/**
  * The same sound by another name: of those with at most one sign the next one round the circle; the
  * pitch itself where it has none (D, G, A).
  * @example otherName(pitch("Eb4")) // pitch("D#4")

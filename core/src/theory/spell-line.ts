@@ -1,6 +1,6 @@
 import { fifthsOf, pitchClassAtFifths, type Key } from "../pitch/key";
 import { atHeight, chromaOf, midi, type Pitch } from "../pitch/pitch";
-import { spellMidi } from "../pitch/spelling";
+import { spellMidi, spellPlainly } from "../pitch/spelling";
 import { costBeside, namesOf } from "./spell-chord";
 
 const STEPS_OF_KEY = {
@@ -38,7 +38,7 @@ export function spellLine(
     const target = fifthsOf(spellMidi(midi(next!), key));
     // A semitone between neighbouring letters is five fifths.
     const own = target + (way > 0 ? 5 : -5);
-    if (own < -8 || own > 12) return withoutDoubleSign(usual, height);
+    if (own < -8 || own > 12) return spellPlainly(midi(height), key);
     return atHeight(pitchClassAtFifths(own), height);
   });
 }
@@ -55,7 +55,7 @@ function byNeighbours(midis: readonly number[], index: number, key: Key): Pitch 
   const height = midis[index]!;
   const around = new Set(midis.slice(Math.max(0, index - NEIGHBOURS), index + NEIGHBOURS + 1));
   const ofKey = [...around].filter((one) => steps.includes((one - tonic + 120) % 12));
-  const usual = withoutDoubleSign(spellMidi(midi(height), key), height);
+  const usual = spellPlainly(midi(height), key);
   const costOf = (fifths: number) =>
     ofKey.reduce((sum, one) => {
       return sum + costBeside(height - one, fifths - fifthsOf(spellMidi(midi(one), key)));
@@ -64,10 +64,4 @@ function byNeighbours(midis: readonly number[], index: number, key: Key): Pitch 
   const others = namesOf(own).filter((fifths) => fifths !== own);
   const better = others.find((fifths) => costOf(fifths) + CLEARLY <= costOf(own));
   return better === undefined ? usual : atHeight(pitchClassAtFifths(better), height);
-}
-
-/** A♮ where a chromatic note would be B♭♭. */
-function withoutDoubleSign(pitch: Pitch, height: number): Pitch {
-  if (Math.abs(pitch.alter) < 2) return pitch;
-  return atHeight(pitchClassAtFifths(fifthsOf(pitch) - 6 * pitch.alter), height);
 }

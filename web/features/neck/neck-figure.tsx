@@ -1,7 +1,7 @@
 "use client";
 
 import { midiAt, type Neck, type Place, type PlaceNames } from "@intonazione/core/neck";
-import { displayPitch, spellMidi, type Key } from "@intonazione/core/pitch";
+import { displayPitch, spellPlainly, type Key } from "@intonazione/core/pitch";
 import { notesOf, type PitchedNote } from "@intonazione/core/score";
 import { memo, useMemo, useRef, useState, type MouseEvent } from "react";
 import { otherPlaces } from "@/ui/other-places";
@@ -106,7 +106,7 @@ function Hover({
   readonly songKey: Key;
 }) {
   const { x, y } = spotOf(layout, place);
-  const sounding = displayPitch(spellMidi(midiAt(place, neck), songKey));
+  const sounding = displayPitch(spellPlainly(midiAt(place, neck), songKey));
   return (
     <g aria-hidden pointerEvents="none">
       <circle cx={x} cy={y} r={7} fill="var(--ink)" fillOpacity={0.18} />

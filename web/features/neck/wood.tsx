@@ -1,6 +1,6 @@
 import { displayStringName } from "@intonazione/core/instrument";
 import type { PlaceNames } from "@intonazione/core/neck";
-import { displayPitch, spellMidi, type Key } from "@intonazione/core/pitch";
+import { displayPitch, spellPlainly, type Key } from "@intonazione/core/pitch";
 import { memo } from "react";
 import { inlaysOf, nutXOf, stringYAt, type NeckLayout } from "@/ui/neck-layout";
 
@@ -69,7 +69,7 @@ export const Wood = memo(function Wood({
               fontSize={11}
               fill="var(--soft)"
             >
-              {displayPitch(spellMidi(neck.openMidi[index]!, songKey))}
+              {displayPitch(spellPlainly(neck.openMidi[index]!, songKey))}
             </text>
           </g>
         );

@@ -12,7 +12,7 @@ import {
   displayKey,
   displayPitchClass,
   midiOf,
-  spellMidi,
+  spellPlainly,
   STANDARD_REFERENCE_HZ,
 } from "@intonazione/core/pitch";
 import { tensionsOf } from "@intonazione/core/strings";
@@ -62,7 +62,7 @@ export function SayFirst() {
             <span className="font-mono">
               {[...targets]
                 .reverse()
-                .map(({ pitch }) => displayPitchClass(spellMidi(midiOf(pitch), song.key)))
+                .map(({ pitch }) => displayPitchClass(spellPlainly(midiOf(pitch), song.key)))
                 .join(" ")}
             </span>
           </Row>

@@ -1,6 +1,5 @@
 import { barEntries } from "../../foundation/bar-index";
 import { NO_CAPO } from "../../instrument/capo";
-import { displayKey, signatureOf, type Key } from "../../pitch/key";
 import { STANDARD_REFERENCE_HZ } from "../../pitch/frequency";
 import { compare, subtract, type Fraction } from "../../rhythm/fraction";
 import { barLength, type Metre } from "../../rhythm/metre";
@@ -18,7 +17,7 @@ import {
   TOO_MANY_NOTES,
   withinPhrases,
 } from "../reading/song-room";
-import { keysHeardIn } from "./heard-keys";
+import { keysOf } from "./keys-of-file";
 import { lineOfVoice, type MidiLine } from "./midi-lines";
 import type { MidiBar } from "./midi-maps";
 import type { MidiSurvey, MidiVoice } from "./midi-survey";
@@ -38,7 +37,6 @@ export interface MidiSongReading extends SongReading {
   readonly moved: readonly { readonly name: string; readonly moved: Moved }[];
 }
 
-const C_MAJOR: Key = { tonic: { step: "C", alter: 0 }, mode: "major" };
 const PHRASE_BARS = 8;
 
 /** Makes a song of the chosen voices. Notes without a string of their own have no place yet. */
@@ -53,7 +51,7 @@ export function songOfMidi(
     .filter(({ id, isLikely }) => (take ? take.includes(id) : isLikely))
     .slice(0, MAX_PARTS);
   const bars = withoutSilentEnd(maps.bars, chosen, remarks);
-  const { key, keys } = keysOf(maps.key, bars, chosen, remarks);
+  const { key, keys } = keysOf(maps.key, chosen, bars, startsOfPhrases(bars), remarks);
   const { feel, straightened } = swingOf(chosen, bars, file.ticksPerQuarter, grid);
   const taken = chosen.map((voice) => {
     const byString = voice.isByString ? stringChannelsOf(voice) : undefined;
@@ -145,38 +143,6 @@ function titleOf(fileName: string): string {
     .replaceAll("_", " ")
     .trim();
   return name.slice(0, 200) || "Untitled";
-}
-
-/** So many signs off, a key that a program writes where nobody chose one was not chosen. */
-const FAR_SIGNS = 2;
-
-/**
- * The key that the file names, or the one that is heard: of the whole, and phrase by phrase. Where a
- * file says C major, as programs do when they are not asked, and something far off is heard, that.
- */
-function keysOf(
-  named: Key | undefined,
-  bars: readonly MidiBar[],
-  voices: readonly MidiVoice[],
-  remarks: Remarks,
-): { readonly key: Key; readonly keys: readonly { readonly from: number; readonly key: Key }[] } {
-  const isUnasked = named?.mode === "major" && signatureOf(named) === 0;
-  if (named && !isUnasked) return { key: named, keys: [{ from: 0, key: named }] };
-  const heardIn = keysHeardIn(voices, bars);
-  const heard = bars.length > 0 ? heardIn(0, bars.length) : undefined;
-  if (named && (!heard || Math.abs(signatureOf(heard)) < FAR_SIGNS)) {
-    return { key: named, keys: [{ from: 0, key: named }] };
-  }
-  const key = heard ?? C_MAJOR;
-  const starts = startsOfPhrases(bars);
-  const keys = starts.map((from, index) => ({
-    from,
-    key: heardIn(from, starts[index + 1] ?? bars.length) ?? key,
-  }));
-  const what = heard ? `${displayKey(key)}, which is heard` : "C major: none is clear";
-  const said = named ? "the file names C major, as programs do unasked" : "the file names no key";
-  remarks.say("midi-no-key", "info", `${said}: the song stands in ${what}`);
-  return { key, keys };
 }
 
 function highestFretOf({ channels }: MidiVoice, byString: StringChannels): number {

@@ -1,5 +1,5 @@
 import { targetsOf, type PlaceNames } from "@intonazione/core/neck";
-import { displayPitch, midiOf, spellMidi, type Key, type Pitch } from "@intonazione/core/pitch";
+import { displayPitch, midiOf, spellPlainly, type Key, type Pitch } from "@intonazione/core/pitch";
 import { tensionsOf } from "@intonazione/core/strings";
 import type { ChosenInstrument } from "@/ui/instrument-picker";
 import { stringName } from "@/ui/words";
@@ -44,7 +44,7 @@ export function OpenStrings({
             <td>
               <Open pitch={instrument.tuning[index]!} />
             </td>
-            {hasCapo && <td>{displayPitch(spellMidi(midiOf(pitch), songKey))}</td>}
+            {hasCapo && <td>{displayPitch(spellPlainly(midiOf(pitch), songKey))}</td>}
             <td className="text-right font-mono">{hz.toFixed(2)}</td>
             <td
               className={`whitespace-nowrap ${isOdd ? "font-semibold text-ochre-ink" : "text-soft"}`}
