@@ -64,7 +64,7 @@ export class Carried {
     let own = known.get(moments);
     if (!own) known.set(moments, (own = laidOut(moments)));
     this.laid.push(own);
-    this.region = own.region ?? this.region;
+    this.region = around(this.region, own.region);
     for (const [midi, code] of own.places) add(this.placesOf, midi, code);
     for (const [shape, form] of own.forms) add(this.heldAs, shape, form);
   }
@@ -150,6 +150,15 @@ function laidOut(moments: Moments): Laid {
       const shape = shapeOf(moment);
       return shape === undefined ? [] : [[shape, formOf(hand.grip)] as const];
     }),
+  };
+}
+
+/** Where two phrases keep to; the region of the one that has any. */
+function around(one: Region | undefined, other: Region | undefined): Region | undefined {
+  if (!one || !other) return one ?? other;
+  return {
+    lowest: Math.min(one.lowest, other.lowest),
+    highest: Math.max(one.highest, other.highest),
   };
 }
 
