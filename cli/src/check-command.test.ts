@@ -1,33 +1,17 @@
-import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
 import { writeSongJson } from "@intonazione/core/formats/json";
 import { DEMO_SONGS, demoSong } from "@intonazione/demo";
-import { afterAll, describe, expect, it } from "vitest";
-import { main } from "./main";
+import { describe, expect, it } from "vitest";
+import { file, run as runPlain } from "./cli.test-kit";
 
-const folder = mkdtempSync(join(tmpdir(), "intonazione-check-"));
-afterAll(() => rmSync(folder, { recursive: true }));
-
-const fileOf = (name: string, text: string) => {
-  const path = join(folder, name);
-  writeFileSync(path, text);
-  return path;
-};
 const demoFile = (slug: string) =>
-  fileOf(`${slug}.json`, writeSongJson(demoSong(DEMO_SONGS.find((one) => one.slug === slug)!)));
+  file(`${slug}.json`, writeSongJson(demoSong(DEMO_SONGS.find((one) => one.slug === slug)!)));
 
 /** A list with these among its items. */
 const having = (...items: unknown[]): unknown => expect.arrayContaining(items);
 
 async function run(...args: string[]): Promise<{ code: number; out: unknown; complaint: string }> {
-  let text = "";
-  let complaint = "";
-  const code = await main(args, {
-    write: (more) => (text += more),
-    complain: (more) => (complaint += more),
-  });
-  return { code, out: text === "" ? undefined : JSON.parse(text), complaint };
+  const { code, out, complaints } = await runPlain(...args);
+  return { code, out: out === "" ? undefined : JSON.parse(out), complaint: complaints };
 }
 
 describe("check", () => {
@@ -42,8 +26,8 @@ describe("check", () => {
     const [guitar] = song.parts;
     const key = `unison-bend-off ${song.phrases[1]!.id} ${guitar!.id} ${bend.id}`;
     const accepted = [{ finding: key, reason: "as on the record" }];
-    const file = fileOf("accepted.json", writeSongJson({ ...song, accepted }));
-    const { code, out } = await run("check", file);
+    const path = file("accepted.json", writeSongJson({ ...song, accepted }));
+    const { code, out } = await run("check", path);
     expect(code).toBe(0);
     expect(out).toMatchObject({
       findings: having({
@@ -63,11 +47,11 @@ describe("check", () => {
   });
 
   it("reads other formats, and finds in them what is there", async () => {
-    const file = fileOf(
+    const path = file(
       "riff.txt",
       "G|-----------------|\nD|---------5h3-----|\nA|-0---3-----------|\nE|-----------------|\n",
     );
-    const { out } = await run("check", file);
+    const { out } = await run("check", path);
     expect((out as { findings: { code: string }[] }).findings.map(({ code }) => code)).toContain(
       "link-turned-round",
     );
@@ -129,7 +113,7 @@ describe("analyse", () => {
       "G|-----------------------|\nD|-------------------0-1-2-3-|\nA|---------0-1-2-3-4-----|\nE|-0-1-2-3-4-------------|\n",
     ],
   ])("%s have no clear key", async (name, text) => {
-    const { code, out } = await run("analyse", fileOf(`${name}.txt`, text));
+    const { code, out } = await run("analyse", file(`${name}.txt`, text));
     expect(code).toBe(0);
     for (const key of (out as { keys: { sounding: unknown }[] }).keys)
       expect(key.sounding).toBeNull();

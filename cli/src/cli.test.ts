@@ -1,55 +1,11 @@
 import { execFileSync } from "node:child_process";
-import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
-import { tmpdir } from "node:os";
+import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { writeSongJson } from "@intonazione/core/formats/json";
-import { writeMidi } from "@intonazione/core/formats/midi";
 import { tuningNames } from "@intonazione/core/instrument";
 import { DEMO_SONGS, demoSong } from "@intonazione/demo";
-import { afterAll, describe, expect, it } from "vitest";
-import { main } from "./main";
-
-const folder = mkdtempSync(join(tmpdir(), "intonazione-cli-"));
-afterAll(() => rmSync(folder, { recursive: true }));
-
-const bytes = (name: string, content: Uint8Array) => {
-  const path = join(folder, name);
-  writeFileSync(path, content);
-  return path;
-};
-
-const file = (name: string, text: string) => {
-  const path = join(folder, name);
-  writeFileSync(path, text);
-  return path;
-};
-interface NoteRow {
-  bar: number;
-  onset: string;
-  duration: string;
-  pitch: string | null;
-  midi: number | null;
-  string: number | null;
-  fret: number | null;
-  finger: number | null;
-  stroke: string | null;
-  techniques: string[];
-}
-interface Printed {
-  title: string;
-  parts: { name: string; strings: string[]; capo: number; notes: NoteRow[] }[];
-  findings: { severity: string; message: string }[];
-  unreachable: { bar: number; onset: string; pitch: string; why: string }[];
-}
-async function run(...args: string[]) {
-  let out = "";
-  let complaints = "";
-  const code = await main(args, {
-    write: (text) => (out += text),
-    complain: (text) => (complaints += text),
-  });
-  return { code, out, complaints, json: () => JSON.parse(out) as Printed };
-}
+import { describe, expect, it } from "vitest";
+import { file, folder, run, type NoteRow, type Printed } from "./cli.test-kit";
 
 const demo = file("lanterns.json", writeSongJson(demoSong(DEMO_SONGS[0]!)));
 const tab = file(
@@ -487,33 +443,5 @@ describe("the command line", () => {
     );
     expect((JSON.parse(out) as unknown[]).length).toBeGreaterThan(20);
     expect(readFileSync(tab, "utf8")).toContain("0h2");
-  });
-});
-
-describe("players of a MIDI file", () => {
-  const midi = bytes("kettle.mid", writeMidi(demoSong(DEMO_SONGS[1]!)));
-
-  it("are chosen by their number, and the grid by its steps", async () => {
-    const all = await run("read", midi);
-    const { voices } = all.json() as unknown as { voices: { name: string; taken: boolean }[] };
-    expect(voices.map(({ taken }) => taken)).toEqual(voices.map(() => true));
-    const bass = voices.findIndex(({ name }) => name === "Bass");
-    const one = await run("read", midi, "--voices", String(bass + 1), "--grid", "4");
-    expect(one.json().parts.map(({ name }) => name)).toEqual(["Bass"]);
-    expect(
-      one
-        .json()
-        .findings.map(({ message }) => message)
-        .join(),
-    ).toContain("were not taken");
-  });
-
-  it.each([
-    [["--voices", "9"], /--voices must be 1–2, got 9/u],
-    [["--voices", "first"], /--voices must be numbers like 1,3, got first/u],
-    [["--grid", "fine"], /--grid must be auto, exact, or 1–32 steps a quarter note, got fine/u],
-  ])("are refused where they cannot be meant: %j", async (options, complaint) => {
-    const { code, complaints } = await run("read", midi, ...options);
-    expect([code, complaints]).toEqual([2, expect.stringMatching(complaint)]);
   });
 });
