@@ -18,3 +18,4 @@ export {
   formatBar,
   type BarIndex,
 } from "./bar-index";
+export { howManyBefore } from "./how-many";

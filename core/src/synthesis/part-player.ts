@@ -1,3 +1,4 @@
+import { howManyBefore } from "../foundation/how-many";
 import {
   courseAt,
   type Attack,
@@ -163,12 +164,5 @@ function stop(voice: Voice): void {
 }
 
 function firstFrom(list: readonly { readonly at: number }[], seconds: number): number {
-  let low = 0;
-  let high = list.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (list[middle]!.at < seconds) low = middle + 1;
-    else high = middle;
-  }
-  return low;
+  return howManyBefore(list, ({ at }) => at < seconds);
 }

@@ -1,3 +1,4 @@
+import { howManyBefore } from "@intonazione/core/foundation";
 import type { Performance, PlayedEvent } from "@intonazione/core/playing";
 import type { Song } from "@intonazione/core/score";
 import type { PlayWishes } from "@intonazione/core/sounding";
@@ -138,14 +139,8 @@ function groupByPart(events: readonly PlayedEvent[]): Map<string, PlayedEvent[]>
 
 /** The last event of the upper voice that has begun. */
 export function heardAt(events: readonly PlayedEvent[], seconds: number): PlayedEvent | undefined {
-  let low = 0;
-  let high = events.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (events[middle]!.start <= seconds) low = middle + 1;
-    else high = middle;
-  }
-  for (let index = low - 1; index >= 0; index--) {
+  const begun = howManyBefore(events, ({ start }) => start <= seconds);
+  for (let index = begun - 1; index >= 0; index--) {
     if (events[index]!.voice === 1) return events[index];
   }
   return undefined;

@@ -1,3 +1,4 @@
+import { howManyBefore } from "../../foundation/how-many";
 import { barIndex } from "../../foundation/bar-index";
 import type { Key } from "../../pitch/key";
 import { clearKey, rankKeys, type KeyNote } from "../../theory/rank-keys";
@@ -15,16 +16,17 @@ export function keysHeardIn(voices: readonly MidiVoice[], bars: readonly MidiBar
     .flatMap(({ channels }) => channels.flatMap((channel) => channel.notes))
     .sort((a, b) => a.start - b.start);
   const starts = bars.map(({ startTick }) => startTick);
+  const before = (tick: number) => howManyBefore(notes, ({ start }) => start < tick);
   return (from, to) => {
     const [first, last] = [starts[from]!, bars[to - 1]!.endTick];
     let bar = from;
     let moment = 0;
-    let before = -1;
-    const own = notes.slice(firstFrom(notes, first), firstFrom(notes, last));
+    let latest = -1;
+    const own = notes.slice(before(first), before(last));
     const heard = own.map(({ start, end, midi }): KeyNote => {
       while (bar + 1 < to && start >= starts[bar + 1]!) bar++;
-      if (start !== before) moment++;
-      before = start;
+      if (start !== latest) moment++;
+      latest = start;
       const weight = Math.max(1, end - start);
       const isOnDownbeat = start === starts[bar];
       return { midi, weight, bar: barIndex(bar), isOnDownbeat, moment };
@@ -32,16 +34,4 @@ export function keysHeardIn(voices: readonly MidiVoice[], bars: readonly MidiBar
     const reading = clearKey(rankKeys(heard), heard);
     return reading && keyOfScale(reading.scale);
   };
-}
-
-/** The index of the first of the notes, in the order of their starts, that begins at a tick or behind it. */
-function firstFrom(notes: readonly { readonly start: number }[], tick: number): number {
-  let low = 0;
-  let high = notes.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (notes[middle]!.start < tick) low = middle + 1;
-    else high = middle;
-  }
-  return low;
 }

@@ -1,4 +1,6 @@
+import { howManyBefore } from "../../foundation/how-many";
 import { barIndex, type BarIndex } from "../../foundation/bar-index";
+import type { Key } from "../../pitch/key";
 import { midi, midiOf, type Pitch } from "../../pitch/pitch";
 import { spellMidi } from "../../pitch/spelling";
 import {
@@ -13,13 +15,31 @@ import {
 import { barLength } from "../../rhythm/metre";
 import type { LineEvent, Note } from "../../score/event";
 import { inOrder, type Technique } from "../../score/technique";
+import type { Remarks } from "../reading/remarks";
 import { bendMarks, MOST_BENT_CENTS } from "./bend-marks";
 import type { Loudness } from "./loudness";
-import type { LineSetting } from "./midi-lines";
+import type { MidiBar } from "./midi-maps";
 import type { MidiChannel, MidiNote } from "./midi-notes";
-import { placeOnChannel } from "./string-channels";
+import type { GridWish } from "./quantise";
+import { placeOnChannel, type StringChannels } from "./string-channels";
 import { heardIn, lastEnd, type Strike, type StruckNote } from "./strikes";
 import { writtenEnd, type TimeOfBars, type WrittenEnd } from "./written-ends";
+
+export interface LineSetting {
+  readonly bars: readonly MidiBar[];
+  readonly ticksPerQuarter: number;
+  readonly key: Key;
+  /** By stretches that follow each other: the bar each begins with, and the key it is spelled in. */
+  readonly keys: readonly { readonly from: number; readonly key: Key }[];
+  readonly grid: GridWish;
+  /** Where a tick would be played if nothing swung. */
+  readonly straightened: (tick: number) => number;
+  readonly byString: StringChannels | undefined;
+  /** What the voice is called, for what has to be said of it. */
+  readonly name: string;
+  readonly remarks: Remarks;
+  readonly newId: () => string;
+}
 
 /** A note a string, and nine strings at most. */
 const MOST_NOTES = 9;
@@ -51,7 +71,7 @@ export class LineWriter {
     };
     for (const [index, strike] of strikes.entries()) {
       const { end, isShort } = this.endOf(strike, strikes[index + 1]?.onset);
-      let bar = barIndex(this.barOf(strike.onset));
+      let bar = barIndex(barOf(this.time.starts, strike.onset));
       let onset = subtract(strike.onset, this.time.starts[bar]!);
       let left = subtract(end, strike.onset);
       let isFirst = true;
@@ -89,17 +109,6 @@ export class LineWriter {
     const end = next && compare(given, next) > 0 ? next : given;
     if (compare(end, onset) > 0) return { end, isShort: false };
     return { end: next ?? add(onset, fraction(1, 16)), isShort: false };
-  }
-
-  private barOf(onset: Fraction): number {
-    let low = 0;
-    let high = this.time.starts.length;
-    while (high - low > 1) {
-      const middle = (low + high) >> 1;
-      if (compare(this.time.starts[middle]!, onset) <= 0) low = middle;
-      else high = middle;
-    }
-    return low;
   }
 
   private rest(duration: Fraction): LineEvent {
@@ -204,16 +213,14 @@ export class LineWriter {
   }
 }
 
+/** The bar in which a moment lies. */
+function barOf(starts: readonly Fraction[], onset: Fraction): number {
+  return Math.max(0, howManyBefore(starts, (start) => compare(start, onset) <= 0) - 1);
+}
+
 /** The index of the last of some sorted points that lies at or before a tick; −1 where none does. */
 function lastBefore(points: readonly { readonly tick: number }[], tick: number): number {
-  let low = -1;
-  let high = points.length;
-  while (high - low > 1) {
-    const middle = (low + high) >> 1;
-    if (points[middle]!.tick <= tick) low = middle;
-    else high = middle;
-  }
-  return low;
+  return howManyBefore(points, (point) => point.tick <= tick) - 1;
 }
 
 function heightOf(note: Note): number {

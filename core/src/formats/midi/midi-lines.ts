@@ -1,16 +1,13 @@
 import type { BarIndex } from "../../foundation/bar-index";
-import type { Key } from "../../pitch/key";
 import { add, ZERO, type Fraction } from "../../rhythm/fraction";
 import { barLength } from "../../rhythm/metre";
 import type { Bar } from "../../score/bar";
 import { spellBars } from "../../theory/spell-bars";
-import type { Remarks } from "../reading/remarks";
-import { LineWriter } from "./line-writer";
+import { LineWriter, type LineSetting } from "./line-writer";
 import { loudnessOf } from "./loudness";
 import type { MidiBar } from "./midi-maps";
 import type { MidiVoice } from "./midi-survey";
-import { quantise, type GridWish, type Moved } from "./quantise";
-import type { StringChannels } from "./string-channels";
+import { quantise, type Moved } from "./quantise";
 import { heardIn, strikesOf, twoVoices } from "./strikes";
 import { usualShare } from "./written-ends";
 
@@ -22,22 +19,6 @@ export interface MidiLine {
   readonly shortened: number;
   /** How much of a value is usually played: 1 where notes last until the next one. */
   readonly share: number;
-}
-
-export interface LineSetting {
-  readonly bars: readonly MidiBar[];
-  readonly ticksPerQuarter: number;
-  readonly key: Key;
-  /** By stretches that follow each other: the bar each begins with, and the key it is spelled in. */
-  readonly keys: readonly { readonly from: number; readonly key: Key }[];
-  readonly grid: GridWish;
-  /** Where a tick would be played if nothing swung. */
-  readonly straightened: (tick: number) => number;
-  readonly byString: StringChannels | undefined;
-  /** What the voice is called, for what has to be said of it. */
-  readonly name: string;
-  readonly remarks: Remarks;
-  readonly newId: () => string;
 }
 
 /** What one voice of the file plays, as bars: brought to the grid, chords together, ties over bar lines. */

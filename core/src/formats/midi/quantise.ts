@@ -1,3 +1,4 @@
+import { howManyBefore } from "../../foundation/how-many";
 import { barIndex, barsOn, type BarIndex } from "../../foundation/bar-index";
 import { add, fraction, multiply, toNumber, type Fraction } from "../../rhythm/fraction";
 import type { MidiBar } from "./midi-maps";
@@ -166,14 +167,7 @@ export function gridKey(bar: number, quarter: number): string {
 
 /** The bar in which a tick lies; behind the last one, that. */
 function barAt(tick: number, bars: readonly MidiBar[]): number {
-  let low = 0;
-  let high = bars.length;
-  while (high - low > 1) {
-    const middle = (low + high) >> 1;
-    if (bars[middle]!.startTick <= tick) low = middle;
-    else high = middle;
-  }
-  return low;
+  return Math.max(0, howManyBefore(bars, ({ startTick }) => startTick <= tick) - 1);
 }
 
 function beatsOf(ticks: readonly number[], bars: readonly MidiBar[], ticksPerQuarter: number) {

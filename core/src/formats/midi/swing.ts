@@ -1,3 +1,4 @@
+import { howManyBefore } from "../../foundation/how-many";
 import { STRAIGHT, type Feel } from "../../rhythm/feel";
 import { fraction } from "../../rhythm/fraction";
 import type { MidiBar } from "./midi-maps";
@@ -34,7 +35,7 @@ export function swingIn(
   if (bars.some(({ metre }) => metre.unit > 4)) return NO_SWING;
   const starts = bars.map(({ startTick }) => startTick);
   const addressOf = (tick: number) => {
-    const start = starts[lastAtOrBefore(starts, tick)] ?? 0;
+    const start = starts[howManyBefore(starts, (one) => one <= tick) - 1] ?? 0;
     const inBar = (tick - start) / ticksPerQuarter;
     const beat = Math.floor(inBar + NEAR);
     return { start: start + beat * ticksPerQuarter, at: inBar - beat };
@@ -74,16 +75,4 @@ export function swingIn(
     return start + moved * ticksPerQuarter;
   };
   return { feel: { kind: "swing", unit: 8, ratio }, straightened };
-}
-
-/** The index of the last of some rising numbers at or before a tick; 0 where none is. */
-function lastAtOrBefore(starts: readonly number[], tick: number): number {
-  let low = 0;
-  let high = starts.length;
-  while (high - low > 1) {
-    const middle = (low + high) >> 1;
-    if (starts[middle]! <= tick) low = middle;
-    else high = middle;
-  }
-  return low;
 }

@@ -1,3 +1,4 @@
+import { howManyBefore } from "../../foundation/how-many";
 import { add, compare, fraction, subtract, toNumber, type Fraction } from "../../rhythm/fraction";
 import { barLength } from "../../rhythm/metre";
 import { oddPartOf, writtenAs } from "../../rhythm/duration";
@@ -165,12 +166,5 @@ function stepsOf(grid: number): readonly number[] {
 }
 
 function lastStart(starts: readonly Fraction[], at: number): number {
-  let low = 0;
-  let high = starts.length;
-  while (high - low > 1) {
-    const middle = (low + high) >> 1;
-    if (toNumber(starts[middle]!) <= at + 1e-9) low = middle;
-    else high = middle;
-  }
-  return low;
+  return Math.max(0, howManyBefore(starts, (start) => toNumber(start) <= at + 1e-9) - 1);
 }

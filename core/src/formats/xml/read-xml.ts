@@ -1,3 +1,4 @@
+import { howManyBefore } from "../../foundation/how-many";
 import { decodeXML } from "entities";
 import { Parser } from "htmlparser2";
 
@@ -184,13 +185,9 @@ export function lineFinder(text: string): (at: number) => number {
         starts.push(end + 1);
       }
     }
-    let low = 0;
-    let high = starts.length;
-    while (high - low > 1) {
-      const middle = (low + high) >> 1;
-      if (starts[middle]! <= at) low = middle;
-      else high = middle;
-    }
-    return low + 1;
+    return Math.max(
+      1,
+      howManyBefore(starts, (start) => start <= at),
+    );
   };
 }
