@@ -25,6 +25,7 @@ import { placeOnChannel, type StringChannels } from "./string-channels";
 import { heardIn, lastEnd, type Strike, type StruckNote } from "./strikes";
 import { writtenEnd, type TimeOfBars, type WrittenEnd } from "./written-ends";
 
+/** What lines are written by, and to whom what they lack is said. */
 export interface LineSetting {
   readonly bars: readonly MidiBar[];
   readonly ticksPerQuarter: number;
@@ -49,6 +50,7 @@ export class LineWriter {
   constructor(
     private readonly setting: LineSetting,
     private readonly time: TimeOfBars,
+    /** How much of a value is usually played. */
     private readonly share: number,
     private readonly loudness: Loudness,
   ) {}

@@ -86,9 +86,10 @@ describe("notes of a file", () => {
       ...played(480 * beat, 480 * beat + 290, 45),
       ...played(480 * beat + 318 + off, 480 * beat + 470, 47),
     ]);
-    const { song } = read(file([[program(27), ...notes]]));
+    const { song, findings } = read(file([[program(27), ...notes]]));
     expect(said(song)).toBe(Array(8).fill("1/8 A2, 1/8 B2").join(", "));
     expect(formatFeel(song.feel)).toBe("swing 2:1");
+    expect(findings.map(({ code }) => code)).toContain("midi-swing");
   });
 
   it("a grid of one's own is kept", () => {

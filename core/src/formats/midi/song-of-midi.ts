@@ -1,6 +1,7 @@
 import { barEntries } from "../../foundation/bar-index";
 import { NO_CAPO } from "../../instrument/capo";
 import { STANDARD_REFERENCE_HZ } from "../../pitch/frequency";
+import { formatFeel } from "../../rhythm/feel";
 import { compare, subtract, type Fraction } from "../../rhythm/fraction";
 import { barLength, type Metre } from "../../rhythm/metre";
 import { MAX_TEMPO_BPM, MIN_TEMPO_BPM } from "../../rhythm/tempo";
@@ -89,6 +90,10 @@ export function songOfMidi(
     return { findings: remarks.findings(), moved: [] };
   }
   tellTempos(bars, maps.beyond, remarks);
+  if (feel.kind !== "straight") {
+    const what = "eighths off the beat are played late: written straight, and the song swings";
+    remarks.say("midi-swing", "info", `${what} (${formatFeel(feel)})`);
+  }
   const details = {
     title: title ?? titleOf(fileName),
     tempoBpm: bars[0]!.tempoBpm,

@@ -17,6 +17,7 @@ export interface StruckNote {
   readonly end: Fraction | undefined;
 }
 
+/** Notes by their onsets, in order. */
 export function strikesOf(
   notes: readonly (StruckNote & { readonly onset: Fraction })[],
 ): readonly Strike[] {
@@ -63,10 +64,12 @@ function endOf({ onset }: Strike, { heard, end }: StruckNote): number {
   return end ? toNumber(end) : toNumber(onset) + heard;
 }
 
+/** When the last of its notes ends, in whole notes from the start of the piece. */
 export function lastEnd(strike: Strike): number {
   return strike.notes.reduce((last, note) => Math.max(last, endOf(strike, note)), 0);
 }
 
+/** How long a strike sounds, before the next one of its voice. */
 export function heardIn(strike: Strike, next: Fraction | undefined): HeardNote {
   const { onset } = strike;
   return { onset, heard: lastEnd(strike) - toNumber(onset), next };
