@@ -1,11 +1,13 @@
+import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { formatKey } from "../../pitch/key";
 import { formatPitch, midi } from "../../pitch/pitch";
 import { spellMidi } from "../../pitch/spelling";
+import { sum } from "../../rhythm/fraction";
 import { eventsOf } from "../../score/bar";
-import { notesOf } from "../../score/event";
+import { lengthOf, linkOf, notesOf } from "../../score/event";
 import { testId } from "../../score/song.arbitraries";
-import { barsOfPart, type Song } from "../../score/song";
+import { barsOfPart, framesOfPhrase, type Song } from "../../score/song";
 import { songOfMidi } from "./song-of-midi";
 import { writeMidi } from "./write-midi";
 import { surveyMidi } from "./midi-survey";
@@ -31,6 +33,48 @@ describe("the time of a file", () => {
     Array.from({ length: count }, (_, beat) => played(480 * beat, 480 * beat + 480, 45)).flat();
   const barsOf = (song: Song) =>
     barsOfPart(song, song.parts[0]!.id).map(({ events }) => events.length);
+
+  it("whatever is played and wherever metre and tempo change, bars add up and no note is lost untold", () => {
+    const tick = fc.integer({ min: 0, max: 9000 });
+    const anyNote = fc
+      .tuple(tick, fc.integer({ min: 1, max: 2400 }), fc.integer({ min: 28, max: 88 }))
+      .map(([at, length, height]) => played(at, at + length, height));
+    const anyMetre = fc
+      .tuple(tick, fc.constantFrom([3, 4], [7, 8], [5, 16], [2, 4], [12, 8]))
+      .map(([at, [beats, unit]]) => metre(60 * Math.round(at / 60), beats!, unit));
+    const anyTempo = fc.tuple(tick, fc.integer({ min: 5, max: 900 })).map((one) => tempo(...one));
+    const anyProgram = fc
+      .tuple(tick, fc.constantFrom(24, 30, 33))
+      .map(([at, programNumber]): At => [at, { type: "programChange", channel: 0, programNumber }]);
+    fc.assert(
+      fc.property(
+        fc.array(anyNote, { minLength: 1, maxLength: 40 }),
+        fc.array(fc.oneof(anyMetre, anyTempo), { maxLength: 6 }),
+        fc.array(anyProgram, { maxLength: 3 }),
+        (notes, changes, programs) => {
+          const bytes = file([changes, [program(27), ...programs, ...notes.flat()]]);
+          const { song, findings } = read(bytes);
+          const told = findings
+            .filter(({ code }) => code === "midi-merged" || code === "midi-cut")
+            .map(({ message }) => Number(/^(\d+) ×/u.exec(message)?.[1] ?? 1));
+          const struck = eventsOf(song.lines.flatMap(({ bars }) => bars))
+            .flatMap(notesOf)
+            .filter((note) => linkOf(note) !== "tie");
+          expect(told.reduce((all, one) => all + one, struck.length)).toBe(notes.length);
+          for (const phrase of song.phrases) {
+            for (const { bars } of song.lines.filter(({ phraseId }) => phraseId === phrase.id)) {
+              const frames = framesOfPhrase(song, phrase, bars.length);
+              for (const [index, { events, voiceTwo = events }] of bars.entries()) {
+                const lengths = [events, voiceTwo].map((voice) => sum(voice.map(lengthOf)));
+                expect(lengths).toEqual([frames[index]!.length, frames[index]!.length]);
+              }
+            }
+          }
+        },
+      ),
+      { numRuns: 150 },
+    );
+  });
 
   it("a metre within a bar begins one", () => {
     const { song } = read(
