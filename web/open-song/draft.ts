@@ -5,9 +5,9 @@ import { placeBars, secondsPerWholeIn, type OwnProfile } from "@intonazione/core
 import {
   barsBefore,
   eventsOf,
+  isUnplaced,
   lineOf,
   mergeBars,
-  notesOf,
   type Bar,
   type BarMark,
   type Part,
@@ -86,11 +86,7 @@ export function draftOf(
   return draft;
 }
 
-const hasUnplaced = remembering((bar: Bar): boolean =>
-  eventsOf([bar])
-    .flatMap(notesOf)
-    .some((note) => note.kind === "pitched" && !note.place),
-);
+const hasUnplaced = remembering((bar: Bar): boolean => eventsOf([bar]).some(isUnplaced));
 
 function readDraft(
   song: Song,

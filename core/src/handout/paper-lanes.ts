@@ -1,6 +1,6 @@
 import { eventsOf } from "../score/bar";
-import { isPalmMuted, isRinging, notesOf } from "../score/event";
-import { isUnplaced, type Row } from "../strip/layout";
+import { isPalmMuted, isRinging, isUnplaced, notesOf } from "../score/event";
+import type { Row } from "../strip/layout";
 import type { Extent } from "./extent";
 import type { HandoutLane } from "./options";
 

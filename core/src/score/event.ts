@@ -164,3 +164,8 @@ export function withoutPlace({
 }: PitchedNote): PitchedNote {
   return { ...rest, pinned: false };
 }
+
+/** Whether a note of it has no place on the strings. */
+export function isUnplaced(event: LineEvent): boolean {
+  return notesOf(event).some((note) => note.kind === "pitched" && !note.place);
+}

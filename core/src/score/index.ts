@@ -32,6 +32,7 @@ export {
   copyOfEvent,
   isPalmMuted,
   isRinging,
+  isUnplaced,
   notesOf,
   pitchedIn,
   withNotes,

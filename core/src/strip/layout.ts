@@ -16,7 +16,7 @@ import {
 } from "../rhythm/fraction";
 import { countAt } from "../rhythm/metre";
 import type { Bar } from "../score/bar";
-import { lengthOf, notesOf, type LineEvent } from "../score/event";
+import { isUnplaced, lengthOf, type LineEvent } from "../score/event";
 import type { BarFrame } from "../score/frame";
 import { naturalWidth, slotsOf, WIDE, type Spacing } from "./spacing";
 
@@ -261,8 +261,4 @@ function layWithWidths(
     start = end;
   }
   return rows;
-}
-
-export function isUnplaced(event: LineEvent): boolean {
-  return notesOf(event).some((note) => note.kind === "pitched" && !note.place);
 }
