@@ -91,7 +91,7 @@ test("a tablature file is read where it can be mended; other files say why they 
   await expect(page.getByText(/of format 2, separate patterns/u)).toBeVisible();
   await expect(page.getByRole("button", { name: "Put it on the shelf" })).toBeDisabled();
   await give("cut.musicxml", utf8(writeMusicXml(lanterns!).slice(0, 20_000)));
-  await expect(page.getByText(/is never closed: the file may be cut off/u).first()).toBeVisible();
+  await expect(page.getByText(/the file is cut off within/u).first()).toBeVisible();
   await expect(page.getByRole("button", { name: "Put it on the shelf" })).toBeEnabled();
   await give("nothing.mid", new Uint8Array(0));
   await expect(page.getByText("nothing.mid is empty")).toBeVisible();
