@@ -36,7 +36,8 @@ export function namePlaces({ event, width }: EventBox): readonly NamePlace[] {
     if (lines.length > 0 && room >= own) lines.at(-1)!.push(pitch);
     else {
       lines.push([pitch]);
-      room = width + AIR;
+      // The names of the next event begin with some air, too.
+      room = width - AIR;
     }
     room -= own + AIR;
   }
