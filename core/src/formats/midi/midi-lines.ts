@@ -35,7 +35,7 @@ export function lineOfVoice(voice: MidiVoice, setting: LineSetting): MidiLine {
     bars,
     ticksPerQuarter,
     setting.grid,
-    straightened,
+    { straightened },
   );
   const barStarts = startsOf(bars);
   const at = ({ bar, onset }: { bar: BarIndex; onset: Fraction }) => add(barStarts[bar]!, onset);
@@ -47,6 +47,7 @@ export function lineOfVoice(voice: MidiVoice, setting: LineSetting): MidiLine {
           bars,
           ticksPerQuarter,
           setting.grid,
+          { areEnds: true },
         ).onsets;
   const inWholes = (ticks: number) => ticks / (4 * ticksPerQuarter);
   const strikes = strikesOf(

@@ -41,7 +41,7 @@ describe("the time of a file", () => {
       .map(([at, length, height]) => played(at, at + length, height));
     const anyMetre = fc
       .tuple(tick, fc.constantFrom([3, 4], [7, 8], [5, 16], [2, 4], [12, 8]))
-      .map(([at, [beats, unit]]) => metre(60 * Math.round(at / 60), beats!, unit));
+      .map(([at, [beats, unit]]) => metre(60 * Math.round(at / 60), beats, unit));
     const anyTempo = fc.tuple(tick, fc.integer({ min: 5, max: 900 })).map((one) => tempo(...one));
     const anyProgram = fc
       .tuple(tick, fc.constantFrom(24, 30, 33))

@@ -1,6 +1,6 @@
 import { howManyBefore } from "../../foundation/how-many";
 import { barIndex, barsOn, type BarIndex } from "../../foundation/bar-index";
-import { add, fraction, multiply, toNumber, type Fraction } from "../../rhythm/fraction";
+import { add, fraction, multiply, toNumber, ZERO, type Fraction } from "../../rhythm/fraction";
 import type { MidiBar } from "./midi-maps";
 import { durationOfTicks } from "./midi-maps";
 
@@ -35,6 +35,14 @@ export interface Moved {
   readonly mostMillibeats: number;
 }
 
+/** How ticks are to be understood. */
+interface Reading {
+  /** Where a tick would be played if nothing swung. */
+  readonly straightened?: (tick: number) => number;
+  /** Notes end there: the last of them with the last bar. */
+  readonly areEnds?: boolean;
+}
+
 /** Simple grids first: a finer one has to be worth it. */
 const CLEAN_GRIDS = [1, 2, 3, 4, 6, 8, 5, 12, 16, 7, 10, 24, 14, 20, 32];
 const STRAIGHT_GRIDS: readonly { readonly steps: number; readonly penalty: number }[] = [
@@ -55,14 +63,13 @@ const TRIPLET_GRIDS: typeof STRAIGHT_GRIDS = [
  * it; played ones get the divisions with the least squared distance, finer ones having to save more
  * than their penalty, and triplets more than it costs to change to them from straight beats.
  * @param ticks Rising.
- * @param straightened Where a tick would be played if nothing swung.
  */
 export function quantise(
   ticks: readonly number[],
   bars: readonly MidiBar[],
   ticksPerQuarter: number,
   wish: GridWish,
-  straightened: (tick: number) => number = (tick) => tick,
+  { straightened = (tick) => tick, areEnds = false }: Reading = {},
 ): Quantised {
   const straight = ticks.map(straightened);
   const asHeard = beatsOf(straight, bars, ticksPerQuarter);
@@ -96,11 +103,13 @@ export function quantise(
     sum += off;
     most = Math.max(most, off);
     const onset = add(fraction(quarter, 4), multiply(fraction(step, steps), fraction(1, 4)));
-    // What was brought to the end of a bar begins the next one.
     const length = (bars[bar]!.endTick - bars[bar]!.startTick) / (4 * ticksPerQuarter);
-    return toNumber(onset) >= length - 1e-9 && bar + 1 < bars.length
-      ? { bar: barsOn(bar, 1), onset: fraction(0) }
-      : { bar, onset };
+    if (toNumber(onset) < length - 1e-9) return { bar, onset };
+    // What was brought to the end of a bar begins the next one; behind the last one there is none.
+    if (bar + 1 < bars.length) return { bar: barsOn(bar, 1), onset: ZERO };
+    if (areEnds) return { bar, onset };
+    const before = Math.ceil(length * 4 * steps - 1e-6) - 1;
+    return { bar, onset: fraction(Math.max(0, before), 4 * steps) };
   });
   const notes = ticks.length;
   return {
