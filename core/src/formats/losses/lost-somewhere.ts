@@ -1,7 +1,7 @@
-import { barEntries } from "../../foundation/bar-index";
+import { barEntries, type BarIndex } from "../../foundation/bar-index";
 import { placeNamesOf, USUAL_STYLE } from "../../neck/place-names";
-import { compare, ZERO } from "../../rhythm/fraction";
-import { eventsOf, momentsOf, writtenLength } from "../../score/bar";
+import { compare, ZERO, type Fraction } from "../../rhythm/fraction";
+import { eventsOf, momentsOf, writtenLength, type Bar } from "../../score/bar";
 import { harmonicOf, notesOf, stringOf } from "../../score/event";
 import type { ChordAt } from "../../score/frame";
 import { framesOfPhrase, lineOf, styleOf, type Song } from "../../score/song";
@@ -38,9 +38,7 @@ function marksLost(song: Song): ReadonlyMap<Feature, number> {
     const marks = new Map(phrase.marks.map((mark) => [mark.bar, mark]));
     const frames = framesOfPhrase(song, phrase, Math.max(0, ...lines.map(({ length }) => length)));
     for (const [bar, frame] of barEntries(frames)) {
-      const written = lines.flatMap((bars) => bars[bar] ?? []).map(writtenLength);
-      const longest = written.reduce((a, b) => (compare(a, b) >= 0 ? a : b), frame.length);
-      isRegular &&= compare(longest, frame.length) === 0;
+      isRegular &&= compare(longestIn(lines, bar), frame.length) <= 0;
       const isHeard = at < last.phrase || (at === last.phrase && bar <= last.bar);
       const { metre, tempoBpm } = marks.get(bar) ?? {};
       if (isRegular && isHeard) continue;
@@ -60,6 +58,14 @@ function unheardPlaces(song: Song): number {
     shared += notes.length - new Set(notes.map(stringOf)).size + harmonics;
   }
   return shared;
+}
+
+/** How long a bar is in the part that writes most in it. */
+function longestIn(lines: readonly (readonly Bar[])[], bar: BarIndex): Fraction {
+  return lines
+    .flatMap((bars) => bars[bar] ?? [])
+    .map(writtenLength)
+    .reduce((a, b) => (compare(a, b) >= 0 ? a : b), ZERO);
 }
 
 /** The last bar in which anything is struck. */
@@ -129,9 +135,7 @@ function frameLost(song: Song): ReadonlyMap<Feature, number> {
       const frame = frames[bar];
       const isSaid = ({ at }: ChordAt) => frame && compare(at, frame.from) >= 0;
       lost.chord += chords.filter((chord) => !isSaid(chord)).length;
-      const written = lines.flatMap((bars) => bars[bar] ?? []).map(writtenLength);
-      const longest = written.reduce((a, b) => (compare(a, b) >= 0 ? a : b), ZERO);
-      const isAsLong = frame && compare(longest, frame.length) === 0;
+      const isAsLong = frame && compare(longestIn(lines, bar), frame.length) === 0;
       if (from && !isAsLong) lost["pick-up"]++;
     }
   }

@@ -201,9 +201,7 @@ export class LineWriter {
 
   private leaveOut(code: string, what: string, bar: BarIndex, times: number): void {
     const { remarks, name } = this.setting;
-    for (let time = 0; time < times; time++) {
-      remarks.tally(code, "warning", `${name}: ${what}`, { bar });
-    }
+    remarks.tally(code, "warning", `${name}: ${what}`, { bar }, times);
   }
 
   private placeOf({ channel, midi: height }: MidiNote, taken: Set<number>) {

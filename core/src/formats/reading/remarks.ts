@@ -20,12 +20,13 @@ export class Remarks {
   }
 
   /** Something left out that is told once, with how often it came and where first. */
-  tally(code: string, severity: Severity, what: string, where: Whereabouts = {}): void {
+  tally(code: string, severity: Severity, what: string, where: Whereabouts = {}, times = 1): void {
+    if (times <= 0) return;
     const known = this.tallies.get(`${code} ${what}`);
-    if (known) known.count++;
+    if (known) known.count += times;
     else {
       const finding = { code, severity, where, message: what };
-      this.tallies.set(`${code} ${what}`, { finding, count: 1 });
+      this.tallies.set(`${code} ${what}`, { finding, count: times });
     }
   }
 

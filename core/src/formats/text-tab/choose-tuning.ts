@@ -111,12 +111,17 @@ function readLabels(system: System | undefined) {
   return { tuning, family, flipped, labels };
 }
 
+/** The pitch class that a label names, written once or again (`ee`), with its octave or without. */
+export function chromaOfLabel(label: string): number | undefined {
+  const name = parsePitchClass(label.replace(/^([a-g])\1+/u, "$1").replace(/\d$/u, ""));
+  return name.ok ? chromaOf(name.value) : undefined;
+}
+
 /** With the tuning known, the labels say which way round the lines stand. */
 function isUpsideDown(labels: readonly string[], tuning: Tuning): boolean {
   const matches = (rows: readonly string[]) =>
     rows.filter((label, index) => {
-      const name = parsePitchClass(label.replace(/^([a-g])\1+/u, "$1").replace(/\d$/u, ""));
-      return name.ok && chromaOf(name.value) === chromaOf(tuning[index]!);
+      return chromaOfLabel(label) === chromaOf(tuning[index]!);
     }).length;
   return matches(labels.toReversed()) > matches(labels);
 }

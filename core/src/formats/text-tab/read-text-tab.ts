@@ -55,8 +55,8 @@ export const DEFAULT_FRETS = 24;
 const C_MAJOR: Key = { tonic: { step: "C", alter: 0 }, mode: "major" };
 
 /**
- * Reads plain-text tablature of four to nine lines, or snippets of two and three, thin string on top (or the other way round,
- * where the labels say so). Never throws on a text: what was not read is listed with line and
+ * Reads plain-text tablature of four to nine lines, or snippets of two and three, thin string on top
+ * (or the other way round, where the labels say so). Never throws on a text: what was not read is listed with line and
  * column, everything else is kept.
  */
 export function readTextTab(text: string, options: TextTabOptions): TextTabReading {

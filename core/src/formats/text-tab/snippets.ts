@@ -1,6 +1,7 @@
 import { usualTuning } from "../../instrument/string-names";
-import { chromaOf, parsePitchClass } from "../../pitch/pitch";
+import { formatPitchClass } from "../../pitch/pitch";
 import type { Tuning } from "../../instrument/tuning";
+import { chromaOfLabel } from "./choose-tuning";
 import type { System } from "./find-systems";
 import type { Report } from "./signs";
 import type { TextLine } from "./text-lines";
@@ -26,7 +27,7 @@ export function completeSnippets(
     if (lines.length < FEWEST || lines.length > MOST || 2 * lines.length > count) return system;
     const labels = whole
       ? whole.lines.map(({ staff }) => staff!.label)
-      : strings.map(({ step, alter }) => `${step}${alter > 0 ? "#" : alter < 0 ? "b" : ""}`);
+      : strings.map(formatPitchClass);
     const own = lines.map(({ staff }) => staff!.label);
     const at = own.every((label) => label !== undefined) ? rowsOf(own, labels) : undefined;
     const rows = at ?? lines.map((_, index) => count - lines.length + index);
@@ -68,11 +69,9 @@ function rowsOf(
 }
 
 function isSame(a: string, b: string | undefined): boolean {
-  const chroma = (label: string) => {
-    const name = parsePitchClass(label.replace(/^(\w)\1+/u, "$1").replace(/\d$/u, ""));
-    return name.ok ? chromaOf(name.value) : label;
-  };
-  return b !== undefined && chroma(a) === chroma(b);
+  // Strings may have numbers for names.
+  const named = (label: string) => chromaOfLabel(label) ?? label;
+  return b !== undefined && named(a) === named(b);
 }
 
 /** A string on which nothing is played, with the bars of another one. */

@@ -44,7 +44,7 @@ const WRITTEN = /\S/u;
 
 /**
  * Reads XML as far as it goes: what is never closed ends where the text ends, and is said. Document
- * types are skipped, and entities said, so that no entity is ever expanded or fetched: only the five of XML and
+ * types are skipped and their entities told, none is ever expanded or fetched: only the five of XML and
  * character references are known. Depth and number of elements are bounded.
  * @param take - Is given every element but the root as it ends, with those around it, the root
  *   first; what it says it took is not kept, so that a long document is never held as a whole.
@@ -110,9 +110,8 @@ export function readXml(
         if (data.charCodeAt(0) <= SPACE && element.text === "" && !WRITTEN.test(data)) return;
         element.text += isVerbatim ? data : decoded(data);
       },
-      onprocessinginstruction: (name, data) => {
-        if (hasEntities || !/^!(ENTITY|DOCTYPE[^>]*<!ENTITY)/u.test(name + data.slice(name.length)))
-          return;
+      onprocessinginstruction: (_name, data) => {
+        if (hasEntities || !/^!(ENTITY|DOCTYPE[^>]*<!ENTITY)/u.test(data)) return;
         hasEntities = true;
         const message = "the file defines entities: none of them is expanded, their names stay";
         problem("xml-entity", parser.startIndex, message);
