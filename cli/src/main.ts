@@ -9,6 +9,7 @@ import { place } from "./place-command";
 import { remap } from "./remap-command";
 import { capo, setUp, tuning } from "./set-up-commands";
 import { render } from "./render-command";
+import { say, sayBatch } from "./say-command";
 import { lineOf, Unusable } from "./failure";
 import { readOptions, READING_OPTIONS } from "./options";
 import { exitCodeFor } from "./song-files";
@@ -41,6 +42,8 @@ const USAGE = `usage: intonazione COMMAND
   analyse IN
   name [--key KEY] NOTE...
   render IN OUT.wav [--tempo 25-150] [--with click,backing]
+  say "TEXT" --strings "..." [--capo N] [--names nominal|actual|number] [--context "TEXT"]
+  say --batch < SAID.json
 `;
 
 const CONVERT_OPTIONS = [
@@ -130,13 +133,17 @@ export async function main(
         return 0;
       case "render":
         return report(render(readOptions(rest, ["tempo", "with"])));
+      case "say":
+        if (isBatch(rest)) print(sayBatch());
+        else print(say(readOptions(rest, ["strings", "capo", "names", "context"])));
+        return 0;
       case "help":
       case "--help":
         write(USAGE);
         return 0;
       default:
         throw new Unusable(
-          `unknown command ${command ?? "(none)"}: expected positions, setup, capo, tuning, tunings, read, convert, place, remap, find-tuning, check, analyse, name or render`,
+          `unknown command ${command ?? "(none)"}: expected positions, setup, capo, tuning, tunings, read, convert, place, remap, find-tuning, check, analyse, name, render or say`,
         );
     }
   } catch (error) {

@@ -1,8 +1,14 @@
-import { barsBefore } from "@intonazione/core/score";
-import { phraseLetter, printCallout, sayEnglish, sayString } from "@intonazione/core/callout";
+import {
+  phraseLetter,
+  printCallout,
+  sayAloud,
+  sayString,
+  type SaidAnswer,
+} from "@intonazione/core/callout";
+import { changeEvents, type Bar } from "@intonazione/core/score";
 import { formatFret, type Place } from "@intonazione/core/neck";
 import { contextOf, partAt, placeNames } from "./derived";
-import { calloutOf, draftOf, newId } from "./draft";
+import { calloutOf, draftOf, newId, type Draft } from "./draft";
 import type { SongStore } from "./state/store";
 import { writePhrase } from "./transactions";
 
@@ -41,11 +47,32 @@ export function bringBackDraft(store: SongStore): void {
   store.setState({ dropped: undefined });
 }
 
-/** Writes what was said. Refused while there are slips, since half a phrase helps nobody. */
-export function commitDraft(store: SongStore): "written" | "rewritten" | "slip" | "nothing" {
+/** What is sure, with the questions as words at their places, so that none is forgotten. */
+function withOpenQuestions({ bars, questions }: Draft): readonly Bar[] {
+  const events = bars.flatMap((bar) => bar.events);
+  const asked = new Map<string, string>();
+  for (const { before, question } of questions) {
+    const event = events[before] ?? events.at(-1);
+    if (event) asked.set(event.id, [asked.get(event.id), `? ${question}`].filter(Boolean).join(" "));
+  }
+  return changeEvents(bars, new Set(asked.keys()), (event) => ({
+    ...event,
+    note: [event.note, asked.get(event.id)].filter(Boolean).join(" "),
+  }));
+}
+
+/**
+ * Writes what was said. Refused while there are slips, since half a phrase helps nobody, and while a
+ * question is open, unless it shall stay open.
+ */
+export function commitDraft(
+  store: SongStore,
+  isLeftOpen = false,
+): "written" | "rewritten" | "slip" | "question" | "nothing" {
   const state = store.getState();
   const draft = draftOf(state);
   if (draft.hasErrors) return "slip";
+  if (draft.questions.length > 0 && !isLeftOpen) return "question";
   if (!draft.isChanged) return "nothing";
   const { song } = state.history;
   const known = song.phrases.find(({ id }) => id === draft.phraseId);
@@ -57,33 +84,30 @@ export function commitDraft(store: SongStore): "written" | "rewritten" | "slip" 
   // A place in the phrase that was already written stays selected; a new phrase starts at its first event.
   const first = draft.bars[0]?.events[0]?.id;
   const then = known ? { phraseId: known.id } : { phraseId: phrase.id, eventId: first };
-  store.run(writePhrase(song, phrase, partId, draft.bars), then);
+  store.run(writePhrase(song, phrase, partId, withOpenQuestions(draft)), then);
   store.setDraft(draft.key, undefined);
   turnTo(store, undefined);
   return known ? "rewritten" : "written";
 }
 
-/**
- * Turns what is being said into sentences, or from sentences into the call-out's own words.
- * @returns why that cannot be done.
- */
-export function otherForm(store: SongStore): string | undefined {
+/** Says the doubtful words of a question as the answer has them. */
+export function answerQuestion(store: SongStore, { edit }: SaidAnswer): void {
+  const { key, text } = draftOf(store.getState());
+  store.setDraft(key, text.slice(0, edit.start) + edit.text + text.slice(edit.end));
+}
+
+/** Turns what is being said into sentences, or from sentences into the call-out's own words. */
+export function otherForm(store: SongStore): void {
   const state = store.getState();
-  const { key, phraseId, understood, bars, marks, text } = draftOf(state);
+  const { key, understood, bars, marks, text } = draftOf(state);
   const { song } = state.history;
   const part = partAt(song, state.cursor.partId);
   const context = contextOf(part, song, state.studio);
   if (understood !== undefined) {
     store.setDraft(key, printCallout(bars, context, marks));
-    return undefined;
+    return;
   }
-  const sentences = sayEnglish(bars, {
-    ...context,
-    barsBefore: barsBefore(song, { phraseId, partId: part.id }),
-  });
-  if (!sentences.ok) return sentences.error;
-  if (text.trim() !== "") store.setDraft(key, sentences.value);
-  return undefined;
+  if (text.trim() !== "") store.setDraft(key, sayAloud(bars, context, marks));
 }
 
 /** Says a place at the end of the line, as if it had been typed. */

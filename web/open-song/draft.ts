@@ -1,4 +1,4 @@
-import { CalloutReader, isEnglish, printCallout, readSaid } from "@intonazione/core/callout";
+import { printCallout, SaidReader, type SaidQuestion } from "@intonazione/core/callout";
 import { hasErrors, isSame, remembering, type Finding } from "@intonazione/core/foundation";
 import type { PlaceStyle } from "@intonazione/core/neck";
 import { placeBars, secondsPerWholeIn, type OwnProfile } from "@intonazione/core/placement";
@@ -27,6 +27,8 @@ export interface Draft {
   /** What the phrase would say to all parts. */
   readonly marks: readonly BarMark[];
   readonly findings: readonly Finding[];
+  /** What the talk leaves open. */
+  readonly questions: readonly SaidQuestion[];
   /** A sentence in the call-out's own words; absent where it was said in those. */
   readonly understood?: string;
   readonly hasErrors: boolean;
@@ -56,15 +58,15 @@ const NO_BARS: readonly Bar[] = [];
 const NO_MARKS: readonly BarMark[] = [];
 
 let underWay:
-  { readonly song: Song; readonly key: string; readonly reader: CalloutReader } | undefined;
+  { readonly song: Song; readonly key: string; readonly reader: SaidReader } | undefined;
 
 /**
  * Keeps what was read of a draft while it is typed: until something is written, since what is written
  * keeps the ids that were given to it, and the next phrase needs its own.
  */
-function readerFor(song: Song, key: string): CalloutReader {
+function readerFor(song: Song, key: string): SaidReader {
   if (underWay?.song !== song || underWay.key !== key) {
-    underWay = { song, key, reader: new CalloutReader() };
+    underWay = { song, key, reader: new SaidReader() };
   }
   return underWay.reader;
 }
@@ -86,6 +88,13 @@ export function draftOf(
   return draft;
 }
 
+/** What was said before the phrase, to which “same again” refers: the line of the phrase before it. */
+function saidBefore(song: Song, part: Part, phraseId: string | undefined): readonly Bar[] {
+  const index = song.phrases.findIndex(({ id }) => id === phraseId);
+  const before = index < 0 ? song.phrases.at(-1) : song.phrases[index - 1];
+  return (before && lineOf(song, before.id, part.id)?.bars) ?? NO_BARS;
+}
+
 const hasUnplaced = remembering((bar: Bar): boolean => eventsOf([bar]).some(isUnplaced));
 
 function readDraft(
@@ -103,22 +112,24 @@ function readDraft(
   const marksBefore = phrase?.marks ?? NO_MARKS;
   if (typed === undefined) {
     const text = calloutOf(song, part, phraseId, studio);
-    const nothing = { findings: [], hasErrors: false, isChanged: false };
+    const nothing = { findings: [], questions: [], hasErrors: false, isChanged: false };
     return { key, text, phraseId, bars: before, marks: marksBefore, ...nothing };
   }
   // A part's first line in a phrase adds to what the phrase says already, and so does a sentence,
   // which has no words for it; a call-out that rewrites a line says it all.
-  const isAdding = !line || isEnglish(typed);
   const context = {
     ...contextOf(part, song, studio),
     barsBefore: barsBefore(song, { phraseId, partId: part.id }),
-    ...(isAdding && { marks: marksBefore }),
+    ...(!line && { marks: marksBefore }),
   };
-  const reader = readerFor(song, key);
-  const { bars, marks: said, findings, understood } = readSaid(typed, context, newId, reader);
+  const said = readerFor(song, key).read(typed, context, newId, {
+    before: saidBefore(song, part, phraseId),
+    marks: marksBefore,
+  });
+  const { bars, findings, questions, understood } = said;
   const merged = mergeBars(before, bars);
   const beyond = marksBefore.filter(({ bar }) => bar >= bars.length);
-  const wanted = [...said, ...beyond];
+  const wanted = [...said.marks, ...beyond];
   const marks = isSame(wanted, marksBefore) ? marksBefore : wanted;
   const isUnplaced = merged.some((bar) => hasUnplaced(bar));
   const isSlipping = hasErrors(findings);
@@ -135,6 +146,7 @@ function readDraft(
     bars: isUnplaced ? placed() : merged,
     marks,
     findings,
+    questions,
     ...(understood !== undefined && { understood }),
     hasErrors: isSlipping,
     isChanged:

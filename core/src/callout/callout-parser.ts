@@ -32,6 +32,7 @@ interface OpenGroup {
   readonly firstItem: number;
   /** What goes on behind the bracket as it was before. */
   readonly duration: Fraction;
+  readonly lengthUnknown: boolean;
   readonly items: Item[];
 }
 
@@ -43,6 +44,7 @@ export interface Stand {
   readonly items: number;
   readonly findings: number;
   readonly duration: Fraction;
+  readonly lengthUnknown: boolean;
   readonly stickyString: number | undefined;
   /** What sounded last: rests between do not matter. */
   readonly last: LineEvent | undefined;
@@ -69,6 +71,7 @@ export class CalloutParser {
   private items: Item[] = [];
   private readonly groups: OpenGroup[] = [];
   private duration: Fraction = fraction(1, 8);
+  private lengthUnknown = false;
   private stickyString: number | undefined;
   private lyric: string | undefined;
   private words: string | undefined;
@@ -93,6 +96,7 @@ export class CalloutParser {
     this.stands.push(...known.stands.slice(0, -1));
     ({
       duration: this.duration,
+      lengthUnknown: this.lengthUnknown,
       stickyString: this.stickyString,
       last: this.last,
       before: this.before,
@@ -127,12 +131,13 @@ export class CalloutParser {
     if (this.groups.length > 0 || this.words !== undefined || this.lyric !== undefined) {
       return undefined;
     }
-    const { items, scanner, duration, stickyString, last, before } = this;
+    const { items, scanner, duration, lengthUnknown, stickyString, last, before } = this;
     return {
       position: scanner.position,
       items: items.length,
       findings: scanner.findings.length,
       duration,
+      lengthUnknown,
       stickyString,
       last,
       before,
@@ -217,11 +222,24 @@ export class CalloutParser {
     this.soundingEvent();
   }
 
+  /** How long the next event lasts, as far as it was said. */
+  private get length(): Pick<LineEvent, "duration" | "lengthUnknown"> {
+    const { duration, lengthUnknown } = this;
+    return lengthUnknown ? { duration, lengthUnknown } : { duration };
+  }
+
   private noteValue(start: number): void {
     const text = this.scanner.take(/[^\s|()[\]]*/uy)?.[0] ?? "";
+    if (text === "?") {
+      this.duration = fraction(1, 8);
+      this.lengthUnknown = true;
+      return;
+    }
     const duration = parseDuration(text);
-    if (duration.ok) this.duration = duration.value;
-    else this.scanner.report("note-value-unknown", start, duration.error);
+    if (duration.ok) {
+      this.duration = duration.value;
+      this.lengthUnknown = false;
+    } else this.scanner.report("note-value-unknown", start, duration.error);
   }
 
   /** What concerns whole bars is said in the upper voice, between its notes. */
@@ -232,10 +250,12 @@ export class CalloutParser {
   }
 
   private open(sign: OpenGroup["sign"], start: number): void {
-    const { duration, items } = this;
-    this.groups.push({ sign, start, firstItem: items.length, duration, items });
+    const { duration, lengthUnknown, items } = this;
+    this.groups.push({ sign, start, firstItem: items.length, duration, lengthUnknown, items });
     if (sign === "under[") this.items = [];
-    if (sign.startsWith("grace")) this.duration = GRACE_VALUE;
+    if (!sign.startsWith("grace")) return;
+    this.duration = GRACE_VALUE;
+    this.lengthUnknown = false;
   }
 
   private close(kind: "(" | "[", start: number): OpenGroup | undefined {
@@ -243,7 +263,7 @@ export class CalloutParser {
     if (group && (group.sign === "(") === (kind === "(")) {
       this.groups.pop();
       if (group.sign === "under[") this.leaveVoice(group);
-      if (group.sign.startsWith("grace")) this.duration = group.duration;
+      if (group.sign.startsWith("grace")) this.goOnAs(group);
       return group;
     }
     const found = this.scanner.text.slice(start, start + 1);
@@ -254,10 +274,16 @@ export class CalloutParser {
     return undefined;
   }
 
-  private leaveVoice({ items, duration }: OpenGroup): void {
-    const events = this.items.flatMap((item) => (item.kind === "event" ? [item.event] : []));
-    this.items = items;
+  /** Behind a bracket the note value is what it was before. */
+  private goOnAs({ duration, lengthUnknown }: OpenGroup): void {
     this.duration = duration;
+    this.lengthUnknown = lengthUnknown;
+  }
+
+  private leaveVoice(group: OpenGroup): void {
+    const events = this.items.flatMap((item) => (item.kind === "event" ? [item.event] : []));
+    this.items = group.items;
+    this.goOnAs(group);
     if (events.length > 0) this.items.push({ kind: "voice-two", events });
   }
 
@@ -296,11 +322,11 @@ export class CalloutParser {
     if (this.groups.some(({ sign }) => sign.startsWith("grace"))) {
       return this.scanner.report("rest-in-grace", start, "expected notes before “]”, not a rest");
     }
-    this.pushPlain({ kind: "rest", id: this.newId(), duration: this.duration }, start);
+    this.pushPlain({ kind: "rest", id: this.newId(), ...this.length }, start);
   }
 
   private hit(sound: "body" | "scrape", start: number): void {
-    this.pushPlain({ kind: "hit", id: this.newId(), duration: this.duration, sound }, start);
+    this.pushPlain({ kind: "hit", id: this.newId(), ...this.length, sound }, start);
   }
 
   /** An event without notes: of the words behind a dot only `hold` concerns it. */
@@ -324,9 +350,14 @@ export class CalloutParser {
         : "expected something that sounds before it";
       return this.scanner.report(isTied ? "tie-to-nothing" : "nothing-to-repeat", start, message);
     }
-    const { fermata: _fermata, lyric: _lyric, note: _note, ...copy } = this.copyOfEvent(last);
-    if (!isTied || copy.kind !== "notes")
-      return this.push({ ...copy, duration: this.duration }, start);
+    const {
+      fermata: _fermata,
+      lyric: _lyric,
+      note: _note,
+      lengthUnknown: _lengthUnknown,
+      ...copy
+    } = this.copyOfEvent(last);
+    if (!isTied || copy.kind !== "notes") return this.push({ ...copy, ...this.length }, start);
     this.pushNotes(tiedOn(copy.notes), start);
   }
 
@@ -419,7 +450,7 @@ export class CalloutParser {
     const event: NotesEvent = {
       kind: "notes",
       id: this.newId(),
-      duration: this.duration,
+      ...this.length,
       notes: notes.map((note) => alsoIn(note, isIn("ring["), isIn("slidebar["))),
       techniques: inOrder(isMuted ? [...techniques, { kind: "palm-mute" }] : techniques),
       ...(stroke && { stroke }),

@@ -3,6 +3,11 @@ export { calloutContext, sayString, type CalloutContext } from "./context";
 export { CalloutReader, parseCallout, type CalloutReading } from "./parse-callout";
 export { printCallout } from "./print-callout";
 export { parseForm, phraseLetter, printForm, type FormReading } from "./form-line";
-export { readSaid, type SaidReading } from "./read-said";
-export { sayEnglish } from "./english/say-english";
-export { isEnglish } from "./english/read-english";
+export {
+  readSaid,
+  SaidReader,
+  type SaidAnswer,
+  type SaidQuestion,
+  type SaidReading,
+} from "./read-said";
+export { sayAloud, type Detail } from "./talk/say-aloud";

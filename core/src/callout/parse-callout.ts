@@ -10,6 +10,7 @@ import { framesOf, type BarMark } from "../score/frame";
 import { spellBars } from "../theory/spell-bars";
 import { assemble } from "./assemble";
 import { CalloutParser, type ReadWords } from "./callout-parser";
+import type { Span } from "./item";
 import type { CalloutContext } from "./context";
 import { reread } from "./reread";
 
@@ -18,6 +19,8 @@ export interface CalloutReading {
   readonly bars: readonly Bar[];
   /** What the bars say to all parts: metre, tempo, pick-up, chords. */
   readonly marks: readonly BarMark[];
+  /** Where each event was said, by its id; columns from 0. */
+  readonly spans: ReadonlyMap<string, Span>;
   /** Slips with their columns, then bars that do not add up. */
   readonly findings: readonly Finding[];
 }
@@ -57,7 +60,7 @@ function tooLong(text: string, context: CalloutContext): CalloutReading {
   const message = `a call-out may have ${MAX_CALLOUT_LENGTH} characters, got ${text.length}: say one phrase at a time`;
   const where = { column: MAX_CALLOUT_LENGTH };
   const finding: Finding = { code: "too-long", severity: "error", where, message };
-  return { bars: [], marks: context.marks ?? [], findings: [finding] };
+  return { bars: [], marks: context.marks ?? [], spans: new Map(), findings: [finding] };
 }
 
 function readingOf(words: ReadWords, context: CalloutContext): CalloutReading {
@@ -83,7 +86,7 @@ function readingOf(words: ReadWords, context: CalloutContext): CalloutReading {
       };
     });
   const findings = [...slips, ...checked, ...checkBars(bars, frames, before)];
-  return { bars, marks, findings };
+  return { bars, marks, spans: words.spans, findings };
 }
 
 const hasPlace = ({ place }: PitchedNote) => place !== undefined;

@@ -80,7 +80,8 @@ export function sayMark(mark: BarMark | undefined, { metre }: BarFrame): string[
   ];
 }
 
-function quote(words: string): string {
+/** Words as a call-out holds them. */
+export function quote(words: string): string {
   return `"${words.replaceAll(/["\\]/gu, "\\$&")}"`;
 }
 
@@ -143,7 +144,7 @@ class BarPrinter {
   }
 
   private event(event: LineEvent, before: LineEvent | undefined, chord: ChordAt | undefined): void {
-    const value = formatDuration(event.duration);
+    const value = event.lengthUnknown ? "?" : formatDuration(event.duration);
     const spans = spansOf(event);
     const isBare = !chord && event.lyric === undefined && event.note === undefined;
     const isSameSpan = spans.join() === this.open.join();
@@ -215,7 +216,7 @@ export function sayChord({ chord, at }: ChordAt, metre?: Metre): string {
 }
 
 /** True when `event` is all of `before` held on, and nothing else. */
-function isHeldOn(before: LineEvent, event: LineEvent): boolean {
+export function isHeldOn(before: LineEvent, event: LineEvent): boolean {
   if (before.kind !== "notes" || event.kind !== "notes") return false;
   const { grace: _grace, lyric: _lyric, note: _note, fermata, stroke, ...rest } = event;
   if (fermata || stroke || rest.techniques.some(({ kind }) => kind !== "palm-mute")) return false;

@@ -88,7 +88,11 @@ function rest(old: ReadWords, from: Stand, now: Stand): ReadWords {
 
 /** Whether the next word means the same at both, as far as it does not carry anything on. */
 function isAlike(one: Stand, other: Stand): boolean {
-  return compare(one.duration, other.duration) === 0 && one.stickyString === other.stickyString;
+  return (
+    compare(one.duration, other.duration) === 0 &&
+    one.lengthUnknown === other.lengthUnknown &&
+    one.stickyString === other.stickyString
+  );
 }
 
 /** Whether what follows says a sound of its own first: then nothing asks what was before it. */

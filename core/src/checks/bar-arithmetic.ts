@@ -4,7 +4,7 @@ import { remembering } from "../foundation/remembering";
 import { durationInWords } from "../rhythm/duration";
 import { subtract, sum, ZERO, type Fraction } from "../rhythm/fraction";
 import { formatMetre } from "../rhythm/metre";
-import type { Bar } from "../score/bar";
+import { hasUnknownLength, type Bar } from "../score/bar";
 import { lengthOf } from "../score/event";
 import type { BarFrame } from "../score/frame";
 
@@ -25,6 +25,7 @@ export function balanceOf(
 /**
  * Bars that do not add up. A last bar that is short is only worth a word: it may be still in the
  * writing, or end on the way to the next phrase. A second voice may be short, but not too long.
+ * Nothing is held against a bar whose rhythm nobody said yet.
  * @param frames What holds in each bar.
  * @param before How many bars of the part stand before these: findings count through the part.
  */
@@ -36,6 +37,7 @@ export function checkBars(
   return barEntries(bars).flatMap(([index, bar]): Finding[] => {
     const frame = frames[index]!;
     const found: Finding[] = [];
+    if (hasUnknownLength(bar)) return found;
     const { excess, below } = balances(bar, frame.length.num, frame.length.den);
     if (excess.num === 0 && below.num <= 0) return found;
     const ofPart = barsOn(index, before);

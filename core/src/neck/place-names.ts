@@ -1,7 +1,7 @@
 import type { Capo } from "../instrument/capo";
 import { openOffsetsOf } from "../instrument/capo";
 import { familyOf, type Instrument } from "../instrument/instrument";
-import { stringNames, type StringSchool } from "../instrument/string-names";
+import { STRING_SCHOOLS, stringNames, type StringSchool } from "../instrument/string-names";
 import type { Place } from "./neck";
 
 /** Where written fret numbers start: at the capo, as most tablature has it, or at the nut. */
@@ -19,6 +19,8 @@ export const USUAL_STYLE: PlaceStyle = { stringSchool: "nominal", fretsFrom: "ca
 /** The names of the strings of one set-up and what is added to a fret to write it; index 0 is string 1. */
 export interface PlaceNames {
   readonly strings: readonly string[];
+  /** The names in every school, the one in use first. */
+  readonly schools: readonly (readonly string[])[];
   readonly fretOffsets: readonly number[];
 }
 
@@ -28,8 +30,11 @@ export function placeNamesOf(
 ): PlaceNames {
   const { tuning } = instrument;
   const openOffsets = openOffsetsOf(capo, tuning.length);
+  const inOrder = [stringSchool, ...STRING_SCHOOLS.filter((school) => school !== stringSchool)];
+  const schools = inOrder.map((school) => stringNames(tuning, familyOf(instrument), school));
   return {
-    strings: stringNames(tuning, familyOf(instrument), stringSchool),
+    strings: schools[0]!,
+    schools,
     fretOffsets: fretsFrom === "nut" ? openOffsets : openOffsets.map(() => 0),
   };
 }

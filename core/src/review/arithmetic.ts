@@ -1,4 +1,4 @@
-import { barsOn } from "../foundation/bar-index";
+import { barEntries, barNumber, barsOn } from "../foundation/bar-index";
 import { balanceOf, checkBars } from "../checks/bar-arithmetic";
 import { checkForm } from "../checks/form";
 import { checkTuplets } from "../checks/tuplets";
@@ -6,6 +6,7 @@ import { durationInWords } from "../rhythm/duration";
 import { compare, formatFraction, type Fraction } from "../rhythm/fraction";
 import { formatMetre } from "../rhythm/metre";
 import type { BarFrame } from "../score/frame";
+import { hasUnknownLength } from "../score/bar";
 import { lineOf, type Song } from "../score/song";
 import type { ReviewFinding } from "./finding";
 import { found, type LineScan } from "./line-scan";
@@ -36,7 +37,32 @@ export function checkArithmetic(scan: LineScan): readonly ReviewFinding[] {
     const evidence = [`it begins with ${durationInWords(at.event.duration)}`];
     return found(scan, "arithmetic", one.code, one.severity, { at }, one.message, evidence);
   });
-  return [...bars, ...tuplets];
+  return [...bars, ...tuplets, ...unsaidRhythm(scan)];
+}
+
+/** Where the rhythm was never said; once for a line, since one tapping mends it all. */
+function unsaidRhythm(scan: LineScan): readonly ReviewFinding[] {
+  const { line, barsBefore } = scan;
+  const bars = barEntries(line.bars).flatMap(([bar, own]) => (hasUnknownLength(own) ? [bar] : []));
+  const [first] = bars;
+  if (first === undefined) return [];
+  const numbers = bars.map((bar) => barNumber(barsOn(bar, barsBefore)));
+  const message = `rhythm not said yet in ${formatBarNumbers(numbers)}`;
+  const evidence = ["it is drawn and played evenly until somebody says or taps it"];
+  return [found(scan, "arithmetic", "rhythm-unsaid", "info", { bar: first }, message, evidence)];
+}
+
+/** @example formatBarNumbers([2, 3, 5]) // "bars 2–3 and 5" */
+export function formatBarNumbers(numbers: readonly number[]): string {
+  const runs: number[][] = [];
+  for (const number of numbers) {
+    const run = runs.at(-1);
+    if (run?.at(-1) === number - 1) run.push(number);
+    else runs.push([number]);
+  }
+  const said = runs.map((run) => (run.length === 1 ? `${run[0]}` : `${run[0]}–${run.at(-1)}`));
+  const list = said.length < 2 ? said.join("") : `${said.slice(0, -1).join(", ")} and ${said.at(-1)}`;
+  return `${numbers.length === 1 ? "bar" : "bars"} ${list}`;
 }
 
 /** A last bar that is short by the pick-up makes one bar with it. */

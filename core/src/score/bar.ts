@@ -39,6 +39,11 @@ export function eventsOf(bars: readonly Bar[]): readonly LineEvent[] {
   return bars.flatMap((bar) => (bar.voiceTwo ? [...bar.events, ...bar.voiceTwo] : bar.events));
 }
 
+/** Whether nobody said yet how long everything in it lasts: it cannot be held against its metre. */
+export function hasUnknownLength(bar: Bar): boolean {
+  return eventsOf([bar]).some(({ lengthUnknown }) => lengthUnknown === true);
+}
+
 /** The same bar with other events, one for each; the same object where every event is. */
 export function withEvents(bar: Bar, change: (event: LineEvent) => LineEvent): Bar {
   const events = sameOr(bar.events, change);

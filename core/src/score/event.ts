@@ -16,6 +16,11 @@ interface EventBase {
   readonly id: string;
   /** As a fraction of a whole note. Of a grace event: how long it sounds; it takes no time in the bar. */
   readonly duration: Fraction;
+  /**
+   * Nobody said how long it lasts: its duration, an eighth, only stands in for that, so that it can be
+   * drawn and played evenly.
+   */
+  readonly lengthUnknown?: true;
   readonly fermata?: true;
   /** What is sung with it. */
   readonly lyric?: string;
@@ -90,6 +95,11 @@ export function notesOf(event: LineEvent): readonly Note[] {
 /** The notes of an event that have a pitch. */
 export function pitchedIn(event: LineEvent): readonly PitchedNote[] {
   return notesOf(event).filter((note): note is PitchedNote => note.kind === "pitched");
+}
+
+/** How long an event lasts, as another in its place says it too. */
+export function lengthSaidBy({ duration, lengthUnknown }: LineEvent) {
+  return { duration, ...(lengthUnknown && { lengthUnknown }) };
 }
 
 /** How much of its bar an event fills: nothing, if it is a grace. */

@@ -26,12 +26,14 @@ export {
   withoutPlaces,
   type Bar,
   type Moment,
+  hasUnknownLength,
 } from "./bar";
 export {
   linkOf,
   copyOfEvent,
   isPalmMuted,
   isRinging,
+  lengthSaidBy,
   isUnplaced,
   notesOf,
   pitchedIn,

@@ -141,9 +141,13 @@ function anyEvent(neck: Neck, key: Key): fc.Arbitrary<LineEvent> {
       duration: anyDuration,
       fermata: seldom(fc.constant(true as const)),
       lyric: seldom(anyWords),
+      lengthUnknown: seldom(fc.constant(true as const)),
       note: seldom(anyWords),
     })
-    .map((event) => ({ ...given(event), duration: event.duration }));
+    .map((event) => ({
+      ...given(event),
+      duration: event.lengthUnknown ? fraction(1, 8) : event.duration,
+    }));
   const sounding = fc
     .record({
       base,

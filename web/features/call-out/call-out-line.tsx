@@ -2,7 +2,7 @@
 
 import { phraseLetter } from "@intonazione/core/callout";
 import { eventsOf } from "@intonazione/core/score";
-import { useRef, useState, type KeyboardEvent } from "react";
+import { useRef, type KeyboardEvent } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { draftOf } from "@/open-song/draft";
 import { Select } from "@/ui/select";
@@ -14,6 +14,7 @@ import {
   otherForm,
   turnTo,
 } from "@/open-song/call-out-actions";
+import { FIRST_ANSWER_ID, OpenQuestion } from "./open-question";
 import { SlipMarks } from "./slip-marks";
 
 /** The line in which a teacher says a phrase; it is read at every key and written by Enter. */
@@ -23,7 +24,6 @@ export function CallOutLine() {
   const part = useSong(selectPart);
   const draft = useSong(draftOf);
   const dropped = useSong((state) => state.dropped);
-  const [refusal, setRefusal] = useState<string>();
   const area = useRef<HTMLTextAreaElement>(null);
 
   const onKeyDown = (press: KeyboardEvent<HTMLTextAreaElement>) => {
@@ -36,6 +36,7 @@ export function CallOutLine() {
       press.preventDefault();
       const outcome = commitDraft(store);
       if (outcome === "slip") goToSlip();
+      if (outcome === "question") document.getElementById(FIRST_ANSWER_ID)?.focus();
       if (outcome === "rewritten") focusStrips();
     }
   };
@@ -78,7 +79,6 @@ export function CallOutLine() {
           rows={1}
           value={draft.text}
           onChange={({ target }) => {
-            setRefusal(undefined);
             store.setDraft(draft.key, target.value);
           }}
           onKeyDown={onKeyDown}
@@ -91,11 +91,11 @@ export function CallOutLine() {
           className="relative block field-sizing-content max-h-24 w-full resize-none bg-transparent caret-madder outline-none placeholder:whitespace-nowrap placeholder:text-soft"
         />
       </div>
-      <CallOutNote refusal={refusal} />
+      <CallOutNote />
       {draft.text.trim() !== "" && !draft.hasErrors && (
         <button
           type="button"
-          onClick={() => setRefusal(otherForm(store))}
+          onClick={() => otherForm(store)}
           title={
             draft.understood === undefined
               ? "Say it in sentences"
@@ -128,14 +128,16 @@ export function CallOutLine() {
 const actionLook = "mt-1 shrink-0 text-xs text-soft underline underline-offset-2 hover:text-ink";
 
 /** Under the line: the slip and its column, or what Enter would write. */
-function CallOutNote({ refusal }: { readonly refusal: string | undefined }) {
+function CallOutNote() {
   const song = useSong(selectSong);
   const draft = useSong(draftOf);
   const slips = draft.findings.filter(({ severity }) => severity === "error");
   const doubts = draft.findings.filter(({ severity }) => severity === "warning");
   const [slip] = slips;
+  const [question] = draft.questions;
+  if (question && !slip)
+    return <OpenQuestion question={question} more={draft.questions.length - 1} />;
   const text = (() => {
-    if (refusal !== undefined) return `not in words: ${refusal}`;
     if (slip) {
       const more = slips.length > 1 ? ` (and ${slips.length - 1} more)` : "";
       return `column ${slip.where.column}: ${slip.message}${more}`;

@@ -7,6 +7,7 @@ import {
   eventsOf,
   notesOf,
   removeEvents,
+  lengthSaidBy,
   stringOf,
   toggleBarLine,
   type LineEvent,
@@ -27,7 +28,7 @@ const EIGHTH = fraction(1, 8);
 export function insertRest(state: SongState): StripEdit | undefined {
   const at = here(state);
   if (!at) return undefined;
-  const rest: LineEvent = { kind: "rest", id: newId(), duration: at.event?.duration ?? EIGHTH };
+  const rest: LineEvent = { kind: "rest", id: newId(), ...lengthAt(at) };
   return inserted(at, "insert an event", [rest]);
 }
 
@@ -56,9 +57,13 @@ function fitsAnyFret({ kind }: Technique): boolean {
   return kind !== "natural-harmonic" && kind !== "tie" && kind !== "release";
 }
 
-function eventOf(note: Note, { event }: Here): NotesEvent {
-  const duration = event?.duration ?? EIGHTH;
-  return { kind: "notes", id: newId(), duration, notes: [note], techniques: [] };
+function eventOf(note: Note, at: Here): NotesEvent {
+  return { kind: "notes", id: newId(), ...lengthAt(at), notes: [note], techniques: [] };
+}
+
+/** A new event lasts as long as the one at the cursor. */
+function lengthAt({ event }: Here): Pick<LineEvent, "duration" | "lengthUnknown"> {
+  return event ? lengthSaidBy(event) : { duration: EIGHTH };
 }
 
 function setNote(
@@ -72,8 +77,7 @@ function setNote(
   const fresh = how(noteOn(event, string));
   const after = changeEvents(at.bars, new Set([event.id]), (old): LineEvent => {
     if (old.kind !== "notes") {
-      const { id, duration } = old;
-      return { kind: "notes", id, duration, notes: [fresh], techniques: [] };
+      return { kind: "notes", id: old.id, ...lengthSaidBy(old), notes: [fresh], techniques: [] };
     }
     const others = old.notes.filter((note) => stringOf(note) !== string);
     const notes = [...others, fresh].sort((a, b) => (stringOf(b) ?? 0) - (stringOf(a) ?? 0));
@@ -95,7 +99,7 @@ export function typeDead(state: SongState): StripEdit | undefined {
 
 /** Silence in the place of the chosen events. */
 export function toRest(state: SongState): StripEdit | undefined {
-  return change(state, "write a rest", ({ id, duration }) => ({ kind: "rest", id, duration }));
+  return change(state, "write a rest", silentAs);
 }
 
 /** Takes the note on the string at hand away; the last one leaves a rest. */
@@ -105,9 +109,12 @@ export function removeNote(state: SongState): StripEdit | undefined {
   if (!at || event?.kind !== "notes" || !noteOn(event, state.string)) return undefined;
   return change(state, "take the note away", (old): LineEvent => {
     const notes = notesOf(old).filter((note) => stringOf(note) !== state.string);
-    const { id, duration } = old;
-    return notes.length === 0 ? { kind: "rest", id, duration } : { ...event, notes };
+    return notes.length === 0 ? silentAs(old) : { ...event, notes };
   });
+}
+
+function silentAs(event: LineEvent): LineEvent {
+  return { kind: "rest", id: event.id, ...lengthSaidBy(event) };
 }
 
 /** Takes the chosen events out of the line; the cursor goes to what follows. */

@@ -5,7 +5,7 @@ import {
   usualTuplet,
   type Fraction,
 } from "@intonazione/core/rhythm";
-import { eventsOf, linkOf, type LineEvent, type Note } from "@intonazione/core/score";
+import { eventsOf, lengthSaidBy, linkOf, type LineEvent, type Note } from "@intonazione/core/score";
 import { newId } from "../draft";
 import type { SongState } from "../state/store";
 import { change, here, type StripEdit } from "./line-at-hand";
@@ -21,7 +21,9 @@ function withDuration(state: SongState, label: string, how: (duration: Fraction)
     const isKept =
       duration.num * LONGEST.den <= LONGEST.num * duration.den &&
       duration.num * SHORTEST.den >= SHORTEST.num * duration.den;
-    return isKept ? { ...event, duration } : event;
+    if (!isKept) return event;
+    const { lengthUnknown: _said, ...rest } = event;
+    return { ...rest, duration };
   });
 }
 
@@ -68,7 +70,6 @@ export function tie(state: SongState): StripEdit | undefined {
       note.kind === "dead" ? [] : [{ ...note, id: newId(), techniques: [{ kind: "tie" }] }],
     );
     if (notes.length === 0) return event;
-    const { id, duration } = event;
-    return { kind: "notes", id, duration, notes, techniques: [] };
+    return { kind: "notes", id: event.id, ...lengthSaidBy(event), notes, techniques: [] };
   });
 }

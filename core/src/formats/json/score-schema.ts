@@ -104,6 +104,7 @@ const note = z.discriminatedUnion("kind", [
 const anyEvent = {
   id,
   duration: exact,
+  lengthUnknown: z.literal(true).exactOptional(),
   fermata: z.literal(true).exactOptional(),
   lyric: words.exactOptional(),
   note: words.exactOptional(),

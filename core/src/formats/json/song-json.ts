@@ -11,7 +11,7 @@ import { readingSchema } from "./schema";
 export const SONG_FORMAT: DocumentFormat<Song> = {
   name: "song",
   format: "intonazione-song",
-  schema: 7,
+  schema: 8,
   migrate: migrateSong,
   read: readSong,
 };

@@ -24,6 +24,7 @@ export type Feature =
   | "grace-on-beat"
   | "second-voice"
   | "fermata"
+  | "length-unknown"
   | "lyric"
   | "words"
   | "chord"
@@ -94,6 +95,7 @@ function countBars(bars: readonly Bar[], count: Count): void {
 
 function countEvent(event: LineEvent, count: Count): void {
   count("fermata", event.fermata === true);
+  count("length-unknown", event.lengthUnknown === true);
   count("lyric", event.lyric !== undefined);
   count("words", event.note !== undefined);
   if (event.kind === "hit") count("hit");

@@ -65,6 +65,11 @@ export const LOSSES: Readonly<
   grace: { words: "grace notes", in: NOTES_ONLY, instead: "they are played out" },
   "grace-on-beat": { words: "graces on the beat", in: SIGNS_ONLY, instead: "they stand before it" },
   fermata: { words: "fermatas", in: SIGNS_ONLY },
+  "length-unknown": {
+    words: "that a length was not said yet",
+    in: NONE_BUT_OURS,
+    instead: "eighths stand there",
+  },
   lyric: { words: "lyrics", in: SIGNS_ONLY },
   words: { words: "words at a note", in: SIGNS_ONLY },
   chord: { words: "chord names", in: NOTES_ONLY },

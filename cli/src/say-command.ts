@@ -1,0 +1,110 @@
+import {
+  calloutContext,
+  printCallout,
+  readSaid,
+  sayAloud,
+  type CalloutContext,
+} from "@intonazione/core/callout";
+import {
+  NO_CAPO,
+  USUAL_BUILD,
+  type Capo,
+  type Instrument,
+  type StringSchool,
+  type TuningReading,
+} from "@intonazione/core/instrument";
+import { formatFret, USUAL_STYLE } from "@intonazione/core/neck";
+import { parseKey } from "@intonazione/core/pitch";
+import { formatFraction } from "@intonazione/core/rhythm";
+import { eventsOf, notesOf, type LineEvent, type Note } from "@intonazione/core/score";
+import { z } from "zod";
+import { readAsked } from "./batch/asked";
+import { DEFAULT_FRETS } from "./commands";
+import { Unusable } from "./failure";
+import { capoOption, choiceOption, tuningOption, type Options } from "./options";
+import { newId } from "./song-files";
+import { spokenTechniques } from "./spoken-techniques";
+
+const NAMES: readonly StringSchool[] = ["nominal", "actual", "number"];
+const MOST_WORDS = 20_000;
+const BATCH = z.object({
+  id: z.string().max(200).optional(),
+  strings: z.string().max(100),
+  capo: z.int().min(0).max(12).optional(),
+  names: z.enum(["nominal", "actual", "number"]).optional(),
+  context: z.string().max(MOST_WORDS).nullish(),
+  said: z.string().max(MOST_WORDS),
+});
+
+/** What a teacher says as events, with what was not understood and what is asked. */
+export function say(options: Options) {
+  const strings = tuningOption(options, "strings");
+  if (!strings) throw new Unusable('say needs --strings, like --strings "E2 A2 D3 G3 B3 E4"');
+  const [said, ...more] = options.words;
+  if (said === undefined || more.length > 0) throw new Unusable('expected say "TEXT"');
+  if (said.length > MOST_WORDS) throw new Unusable(`say: at most ${MOST_WORDS} characters`);
+  const names = choiceOption(options, "names", NAMES);
+  const context = contextOn(strings, capoOption(options, "capo"), names);
+  return understood(said, context, options.values["context"]);
+}
+
+/** A list of things said on standard input, answered in the same order. */
+export function sayBatch() {
+  return readAsked(BATCH).map(({ strings, capo, names, context, said }, index) => {
+    const tuning = tuningOption({ words: [], values: { strings } }, "strings");
+    if (!tuning) throw new Unusable(`item ${index + 1}: strings`);
+    const on = contextOn(tuning, capo === undefined ? undefined : { fret: capo }, names);
+    return understood(said, on, context ?? undefined);
+  });
+}
+
+function contextOn(
+  { tuning, family }: TuningReading,
+  capo: Capo = NO_CAPO,
+  stringSchool: StringSchool = USUAL_STYLE.stringSchool,
+): CalloutContext {
+  const build = USUAL_BUILD[family];
+  const instrument: Instrument = { ...build, name: family, tuning, frets: DEFAULT_FRETS };
+  const key = parseKey("C major");
+  if (!key.ok) throw new Error(key.error);
+  const frame = { key: key.value, metre: { beats: 4, unit: 4 }, tempoBpm: 120 };
+  return calloutContext({ instrument, capo }, frame, { ...USUAL_STYLE, stringSchool });
+}
+
+function understood(said: string, context: CalloutContext, before: string | undefined) {
+  const barsBefore = before === undefined ? [] : readSaid(before, context, newId).bars;
+  const { bars, marks, findings, questions } = readSaid(said, context, newId, {
+    before: barsBefore,
+  });
+  return {
+    events: eventsOf(bars).map((event) => eventJson(event, context)),
+    slips: findings
+      .filter(({ severity }) => severity === "error")
+      .map(({ where, message }) => ({ column: where.column ?? 1, message })),
+    questions: questions.map(({ column, question, answers }) => ({
+      column,
+      question,
+      answers: answers.map(({ label }) => label),
+    })),
+    callout: printCallout(bars, context, marks),
+    words: sayAloud(bars, context, marks),
+  };
+}
+
+function eventJson(event: LineEvent, { names }: CalloutContext) {
+  const notes = notesOf(event);
+  return {
+    notes: notes.map((note) => ({ string: stringIn(note), fret: fretIn(note, names) })),
+    techniques: spokenTechniques(event, names),
+    duration: event.lengthUnknown ? null : formatFraction(event.duration),
+    fingers: notes.map((note) => (note.kind === "pitched" ? (note.finger ?? null) : null)),
+  };
+}
+
+const stringIn = (note: Note) =>
+  note.kind === "dead" ? note.string : (note.place?.string ?? null);
+
+function fretIn(note: Note, names: CalloutContext["names"]) {
+  if (note.kind === "dead") return "x";
+  return note.place ? formatFret(note.place, names) : null;
+}

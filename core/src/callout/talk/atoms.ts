@@ -1,0 +1,406 @@
+import type { Stroke } from "../../score/technique";
+import { EVERYDAY_WORDS, ASIDES } from "./fillers.data";
+import type { Atom, Meaning, PauseStrength } from "./atom";
+import { Lexicon } from "./pattern";
+import { meaningOf, PHRASES } from "./phrases.data";
+import { StringWords, type StringCalls } from "./string-words";
+import { valueAt } from "./value-words";
+import { wordsOf, type Word } from "./words";
+
+const REMARKS = new Lexicon<undefined>(ASIDES.map((phrases) => [phrases, undefined]));
+
+const PAUSES: Readonly<Record<string, PauseStrength>> = {
+  ",": 1,
+  ":": 1,
+  "(": 1,
+  ")": 1,
+  "…": 1,
+  ";": 3,
+  ".": 3,
+  "!": 3,
+  "?": 3,
+};
+
+/** What talk says, a few words at a time, in the order in which it is said. */
+export interface ReadAtoms {
+  readonly words: readonly Word[];
+  readonly atoms: readonly Atom[];
+}
+
+export function atomsOf(
+  text: string,
+  calls: StringCalls,
+  calloutOf: (signs: string) => unknown,
+): ReadAtoms {
+  const words = wordsOf(text, calls.count, (signs) => calloutOf(signs) !== undefined);
+  const reader = new AtomReader(words, calls);
+  return { words, atoms: reader.run() };
+}
+
+type Found = Meaning & { readonly end: number };
+
+class AtomReader {
+  private readonly strings: StringWords;
+  private readonly atoms: Atom[] = [];
+
+  constructor(
+    private readonly words: readonly Word[],
+    calls: StringCalls,
+  ) {
+    this.strings = new StringWords(words, calls);
+  }
+
+  run(): readonly Atom[] {
+    for (let at = 0; at < this.words.length;) {
+      const { end, ...meaning } = this.meaningAt(at);
+      this.atoms.push({ ...meaning, start: at, end });
+      at = end;
+    }
+    return this.atoms;
+  }
+
+  private text(at: number): string {
+    return this.words[at]?.text ?? "";
+  }
+
+  /** Of all that the words may begin the longest, and of equal ones the first of this list. */
+  private meaningAt(at: number): Found {
+    const found = [
+      this.callout(at),
+      this.pause(at),
+      this.strokes(at),
+      this.glued(at),
+      this.counting(at),
+      this.value(at),
+      this.soMany(at),
+      this.strings.at(at),
+      this.chordName(at),
+      this.phrase(at),
+      this.aside(at),
+      this.fret(at),
+      this.direction(at),
+    ].filter((one): one is Found => one !== undefined);
+    const best = found.reduce<Found | undefined>(
+      (longest, one) => (longest && longest.end >= one.end ? longest : one),
+      undefined,
+    );
+    return best ?? this.everyday(at);
+  }
+
+  /** What is said in the call-out's own words, and what stands in quotation marks. */
+  private callout(at: number): Found | undefined {
+    const word = this.words[at];
+    if (word?.lemma === "<callout>") return { kind: "callout", signs: word.written, end: at + 1 };
+    return word?.lemma === "<quoted>"
+      ? { kind: "quoted", words: word.written, end: at + 1 }
+      : undefined;
+  }
+
+  private pause(at: number): Found | undefined {
+    const text = this.text(at);
+    if (text === "|") return { kind: "bar-line", end: at + 1 };
+    if (text === "then") return { kind: "pause", strength: 2, end: at + 1 };
+    if (/^(after|before)$/u.test(text) && this.text(at + 1) === "that")
+      return { kind: "pause", strength: 2, end: at + 2 };
+    const strength = PAUSES[text];
+    return strength && { kind: "pause", strength, end: at + 1 };
+  }
+
+  /** “down up down up”. */
+  private strokes(at: number): Found | undefined {
+    const strokes: Stroke[] = [];
+    let next = at;
+    for (; /^(down|up|-|,)$/u.test(this.text(next)); next++) {
+      const text = this.text(next);
+      if (text === "down" || text === "up") strokes.push(text);
+    }
+    while (this.text(next - 1) === ",") next--;
+    return strokes.length > 1 ? { kind: "strokes", strokes, end: next } : undefined;
+  }
+
+  /** Signs without a blank: `x4`, `4x`, `5h7`, `7p5`, `9s12`. */
+  private glued(at: number): Found | undefined {
+    const word = this.words[at];
+    const next = this.words[at + 1];
+    if (!word || !next) return undefined;
+    const link = ({ h: "hammer-on", p: "pull-off", s: "slide" } as const)[word.text];
+    if (link && next.number && this.words[at - 1]?.number)
+      return { kind: "link", link, hasTo: true, end: at + 1 };
+    if (next.glue !== "none") return undefined;
+    const times = /^[x×]$/u.test(word.text)
+      ? next.number
+      : /^[x×]$/u.test(next.text)
+        ? word.number
+        : undefined;
+    const isTimes =
+      times?.form === "cardinal" && (word.number ? this.words[at + 2]?.glue !== "none" : true);
+    if (isTimes && (word.glue === "blank" || !word.number))
+      return { kind: "count", times: times.value, of: "last", end: at + 2 };
+    return undefined;
+  }
+
+  /** “One e and a two e and a”: counted, not played. */
+  private counting(at: number): Found | undefined {
+    if (this.words[at]?.number?.value !== 1) return undefined;
+    let end = at;
+    let numbers = 0;
+    let between = 0;
+    let hasSyllables = false;
+    for (; end < this.words.length; end++) {
+      const { number, text } = this.words[end]!;
+      if (
+        number?.form === "cardinal" &&
+        number.value === numbers + 1 &&
+        (numbers === 0 || between > 0)
+      ) {
+        numbers++;
+        between = 0;
+      } else if (/^(e|and|&|a|ah|n|trip|let)$/u.test(text)) {
+        between++;
+        if (text === "e" || text === "trip") hasSyllables = true;
+      } else break;
+    }
+    const isCounting = numbers >= 3 || (numbers >= 2 && hasSyllables);
+    return isCounting && between >= 0 ? { kind: "aside", end } : undefined;
+  }
+
+  private value(at: number): Found | undefined {
+    const value = valueAt(this.words, at, (place) => this.isPlaceWithFret(place));
+    if (value) return { kind: "value", ...value };
+    const beat = /^(beats?)$/u;
+    const number = this.words[at]?.number;
+    if (number?.form === "cardinal" && beat.test(this.text(at + 1))) {
+      return { kind: "beats", beats: number.value, end: at + 2 };
+    }
+    if (/^(a|one|another)$/u.test(this.text(at))) {
+      const next = /^(whole|full|single)$/u.test(this.text(at + 1)) ? at + 2 : at + 1;
+      if (this.text(next) === "beat") return { kind: "beats", beats: 1, end: next + 1 };
+    }
+    if (
+      /^(a|the)$/u.test(this.text(at)) &&
+      this.text(at + 1) === "whole" &&
+      /^(bar|measure)$/u.test(this.text(at + 2))
+    ) {
+      return { kind: "unread", why: "how long a bar is held", end: at + 3 };
+    }
+    return undefined;
+  }
+
+  private isPlaceWithFret(at: number): boolean {
+    const strings = this.strings.at(at);
+    if (!strings) return false;
+    const next = this.words[strings.end];
+    return next?.number !== undefined || /^(open|fret|x)$/u.test(next?.text ?? "");
+  }
+
+  /** “two 13s”, “three dead notes”, “two more eighths”, “three low E's”, “three hits on”. */
+  private soMany(at: number): Found | undefined {
+    const number = this.words[at]?.number;
+    if (number?.form !== "cardinal" || number.isPlural || number.value < 1) return undefined;
+    let next = at + 1;
+    if (/^(more|of|big|quick|short|straight|even|little|single)$/u.test(this.text(next))) next++;
+    const found = { kind: "so-many" as const, times: number.value, end: next };
+    const ahead = this.words[next];
+    if (ahead?.number?.isPlural) return found;
+    if (/^(hits?|notes?|strokes?|chugs?|strums?|picks?|plucks?)$/u.test(ahead?.text ?? "")) {
+      return this.text(next) === "notes" ||
+        this.text(next + 1) === "on" ||
+        this.text(next + 1) === "of"
+        ? { ...found, end: next + 1 }
+        : undefined;
+    }
+    const value = valueAt(this.words, next, () => false);
+    if (value) return value.isMany ? found : undefined;
+    const phrase = PHRASES.at(this.words, next);
+    if (phrase && meaningOf(phrase.meaning, phrase, this.text(phrase.end - 1)).kind === "dead")
+      return found;
+    let open = next;
+    while (/^(open|low|high|muted|palm)$/u.test(this.text(open))) open++;
+    const isLetters =
+      /^[a-g][#b]?'?s$/u.test(this.text(open)) &&
+      this.strings.at(
+        this.text(open - 1) === "low" || this.text(open - 1) === "high" ? open - 1 : open,
+      ) !== undefined;
+    if (isLetters) return found;
+    const isOpenString =
+      this.text(next) === "open" &&
+      this.strings.at(next + 1) !== undefined &&
+      !this.strings.at(at - 1);
+    return isOpenString ? found : undefined;
+  }
+
+  private chordName(at: number): Found | undefined {
+    const word = this.words[at];
+    if (!word) return undefined;
+    // “A big open G chord” is one name.
+    if (word.text === "open") {
+      const named = this.chordName(at + 1);
+      return named?.kind === "chord-name" ? named : undefined;
+    }
+    if (word.lemma === "<grip>")
+      return { kind: "grip", signs: word.text.replaceAll("-", ""), end: at + 1 };
+    const letter = /^([A-Ga-g])([#♯♭b])?$/u.exec(word.written);
+    const isNumbered =
+      /^[A-G]$/u.test(word.written) && this.words[at + 1]?.number?.form === "cardinal";
+    if (isNumbered && /^(power|chord|shape)$/u.test(this.text(at + 2))) {
+      const end = this.text(at + 3) === "chord" ? at + 4 : at + 3;
+      return {
+        kind: "chord-name",
+        name: `${word.written}${this.words[at + 1]!.number!.value}`,
+        end,
+      };
+    }
+    const short = /^([A-G][#♯♭b]?)(m|min|maj|sus|dim|aug|add|mmaj)$/u.exec(word.written);
+    if (short) {
+      const isFollowed =
+        this.words[at + 1]?.glue === "none" && this.words[at + 1]?.number !== undefined;
+      const end = at + (isFollowed ? 2 : 1);
+      return {
+        kind: "chord-name",
+        name: short[0] + (isFollowed ? this.words[at + 1]!.written : ""),
+        end: this.shapeEnd(end),
+      };
+    }
+    if (!letter) return undefined;
+    let end = at + 1;
+    let root = letter[1]!.toUpperCase() + (letter[2] ?? "");
+    if (/^(flat|sharp)$/u.test(this.text(end))) root += this.text(end++) === "flat" ? "b" : "#";
+    const quality = /^(minor|min|m)$/u.test(this.text(end))
+      ? "m"
+      : /^(major|maj)$/u.test(this.text(end))
+        ? ""
+        : undefined;
+    if (quality !== undefined) {
+      end++;
+      let seventh = "";
+      if (/^(seven|7|seventh|7th)$/u.test(this.text(end))) seventh = this.text(end++) && "7";
+      return {
+        kind: "chord-name",
+        name: root + (quality === "" && seventh ? "maj" : quality) + seventh,
+        end: this.shapeEnd(end),
+      };
+    }
+    if (/^(chord|shape)$/u.test(this.text(end)))
+      return { kind: "chord-name", name: root, end: end + 1 };
+    if (this.text(end) === "note") return { kind: "filler", end: end + 1 };
+    return undefined;
+  }
+
+  private shapeEnd(at: number): number {
+    return /^(chord|shape|grip)$/u.test(this.text(at)) ? at + 1 : at;
+  }
+
+  private phrase(at: number): Found | undefined {
+    const found = PHRASES.at(this.words, at);
+    return (
+      found && { ...meaningOf(found.meaning, found, this.text(found.end - 1)), end: found.end }
+    );
+  }
+
+  private aside(at: number): Found | undefined {
+    if (/^(in|key)$/u.test(this.text(at))) {
+      const next = this.text(at + 1) === "of" ? at + 2 : at + 1;
+      const key = this.chordName(next);
+      if (key?.kind === "chord-name") return { kind: "aside", end: key.end };
+      if (
+        /^(drop|dropped|open|standard|half)$/u.test(this.text(next)) &&
+        /^([a-g][b#]?|tuning)$/u.test(this.text(next + 1))
+      ) {
+        return { kind: "aside", end: next + 2 };
+      }
+    }
+    const found = REMARKS.at(this.words, at);
+    return found && { kind: "aside", end: found.end };
+  }
+
+  private fret(at: number): Found | undefined {
+    const word = this.words[at];
+    if (!word) return undefined;
+    if (word.text === "open") return this.fretOf(0, true, at, at + 1);
+    // “+2 frets”: a way, and of what is not said.
+    if (/^[-–+]\d+$/u.test(word.text)) return { kind: "move", isVague: true, end: at + 1 };
+    const next = this.words[at + 1];
+    if (/^(frets?|fr)$/u.test(word.text)) {
+      const behind = next?.text === "number" ? at + 2 : at + 1;
+      const number = this.words[behind]?.number;
+      if (number && !number.isPlural) return this.fretOf(number.value, true, at, behind + 1);
+    }
+    if (word.text === "x" && (next?.glue !== "none" || !next.number))
+      return { kind: "dead", end: at + 1 };
+    const { number } = word;
+    if (!number) return undefined;
+    // “thirds”, “sixths”: how far two strings lie apart.
+    if (number.isPlural && number.form === "ordinal") return { kind: "filler", end: at + 1 };
+    if (!this.isFretNumber(at)) return { kind: "filler", end: at + 1 };
+    // “2 frets” are a way, and no place.
+    if (next?.text === "frets" && number.form === "cardinal")
+      return { kind: "unread", why: "where these frets are", end: at + 2 };
+    const isCalled = /^(fret|fr)$/u.test(next?.text ?? "");
+    const isNamed =
+      isCalled || number.form === "ordinal" || (this.text(at - 1) === "the" && number.value !== 1);
+    const found = this.fretOf(number.value, isNamed, at, isCalled ? at + 2 : at + 1);
+    return { ...found, isPlural: number.isPlural } as Found;
+  }
+
+  /** “That one”, “first up” are no frets: such words are, where a fret or a list shows it. */
+  private isFretNumber(at: number): boolean {
+    const { text } = this.words[at]!;
+    if (!/^(one|first|second)$/u.test(text)) return true;
+    // “One 5”: so many.
+    if (text === "one" && /^\d/u.test(this.text(at + 1))) return false;
+    if (
+      /^(frets?|fr|on|of)$/u.test(this.text(at + 1)) &&
+      !(text === "one" && this.text(at + 1) === "of")
+    )
+      return true;
+    const before = this.text(at - 1);
+    if (/^(the|fret|string)$/u.test(before) || /^[a-g]$/u.test(before)) return true;
+    const isNumber = (index: number) =>
+      this.words[index]?.number !== undefined || this.text(index) === "open";
+    const isJoined = /^(and|to|,)$/u.test(before) && isNumber(at - 2);
+    const leadsOn = /^(and|to|,)$/u.test(this.text(at + 1)) && isNumber(at + 2);
+    return (
+      isNumber(at - 1) ||
+      isNumber(at + 1) ||
+      isJoined ||
+      leadsOn ||
+      this.strings.at(at + 1) !== undefined
+    );
+  }
+
+  private fretOf(fret: number, isNamed: boolean, at: number, end: number): Found {
+    const word = this.words[at]!;
+    const isJoined = word.glue === "hyphen" && this.words[at - 1]?.number !== undefined;
+    return { kind: "fret", fret, isNamed, isPlural: false, isJoined, end };
+  }
+
+  /** “over to”, “back on the”: only a way to say where; elsewhere up and down mean something. */
+  private direction(at: number): Found | undefined {
+    if (!/^(up|down|over|across|back|along|around|right)$/u.test(this.text(at))) return undefined;
+    let next = at + 1;
+    while (/^(up|down|over|across|back|along|around|here|there|again)$/u.test(this.text(next)))
+      next++;
+    if (/^(to|onto|at)$/u.test(this.text(next))) return { kind: "filler", end: next + 1 };
+    // Behind “a downstroke on …” an “up on …” is a stroke too.
+    const hasStrokes = this.atoms.some(
+      (atom) => atom.kind === "manner" && atom.stroke !== undefined,
+    );
+    const isStroke =
+      hasStrokes &&
+      next === at + 1 &&
+      /^(up|down)$/u.test(this.text(at)) &&
+      /^(on|for)$/u.test(this.text(next));
+    if (isStroke) return { kind: "manner", stroke: this.text(at) as Stroke, end: next };
+    if (this.strings.at(next) ?? this.fret(next) ?? /^(the|on|in|in)$/u.test(this.text(next)))
+      return { kind: "filler", end: next };
+    return /^(up|down)$/u.test(this.text(at))
+      ? { kind: "unknown", end: at + 1 }
+      : { kind: "filler", end: at + 1 };
+  }
+
+  private everyday(at: number): Found {
+    const { text, lemma } = this.words[at]!;
+    const isKnown = EVERYDAY_WORDS.has(text) || EVERYDAY_WORDS.has(lemma);
+    return { kind: isKnown ? "filler" : "unknown", end: at + 1 };
+  }
+}

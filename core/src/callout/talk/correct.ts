@@ -1,0 +1,104 @@
+import type { Atom } from "./atom";
+
+/** What a correction may replace. */
+const REPLACEABLE: ReadonlySet<Atom["kind"]> = new Set([
+  "fret",
+  "strings",
+  "count",
+  "value",
+  "beats",
+  "finger",
+  "link",
+  "technique",
+  "manner",
+  "bend",
+  "amount",
+  "trill",
+  "dead",
+  "rest",
+  "move",
+]);
+
+/**
+ * “The seventh, sorry, the eighth fret”: what was said before is replaced by what is said behind the
+ * correction, from the last thing of the same kind on; of what is not said anew the old stands.
+ *
+ * @returns the atoms without what was taken back. A correction that corrects nothing stays, and is a
+ *   slip for whoever reads on.
+ */
+export function corrected(atoms: readonly Atom[]): readonly Atom[] {
+  let done: Atom[] = [];
+  for (let at = 0; at < atoms.length; at++) {
+    const atom = atoms[at]!;
+    if (atom.kind !== "correction") {
+      done.push(atom);
+      continue;
+    }
+    let next = at + 1;
+    while (next < atoms.length && isBetween(atoms[next]!)) next++;
+    const first = atoms[next];
+    const isSoft = atom.isSoft === true && !isRightBehind(done);
+    if (!first || !REPLACEABLE.has(first.kind) || isSoft) {
+      if (!atom.isSoft) done.push(atom);
+      continue;
+    }
+    const anew = atoms.slice(next, runEnd(atoms, next));
+    const from = isPairAt(atoms, next)
+      ? lastPair(done)
+      : done.findLastIndex(({ kind }) => kind === first.kind);
+    if (from < 0 || isFar(done, from)) {
+      done.push(atom);
+      continue;
+    }
+    const kinds = new Set(anew.map(({ kind }) => kind));
+    const kept = done.slice(from).filter(({ kind }) => REPLACEABLE.has(kind) && !kinds.has(kind));
+    done = [...done.slice(0, from), first, ...kept];
+    at = next;
+  }
+  return done;
+}
+
+function isBetween({ kind }: Atom): boolean {
+  return ["filler", "pause", "correction", "pronoun", "to", "and", "play", "for", "with"].includes(
+    kind,
+  );
+}
+
+/** Whether it stands right behind a fret: “the seventh, actually the eighth”. */
+function isRightBehind(done: readonly Atom[]): boolean {
+  const last = done.findLast(({ kind }) => !["filler", "pause"].includes(kind));
+  return (
+    last?.kind === "fret" &&
+    !done.slice(done.indexOf(last)).some((one) => one.kind === "pause" && one.strength > 1)
+  );
+}
+
+/** “Between the one and the three”. */
+function isPairAt(atoms: readonly Atom[], at: number): boolean {
+  const [one, join, other] = atoms.slice(at).filter(({ kind }) => kind !== "filler");
+  return (
+    one?.kind === "fret" && (join?.kind === "and" || join?.kind === "to") && other?.kind === "fret"
+  );
+}
+
+function lastPair(done: readonly Atom[]): number {
+  const frets = done.flatMap((one, index) => (one.kind === "fret" ? [index] : []));
+  return (
+    frets.find((index) => index >= (frets.at(-2) ?? 0) && isPairAt(done, index)) ??
+    frets.at(-1) ??
+    -1
+  );
+}
+
+/** Whether a new sentence began behind what would be taken back. */
+function isFar(done: readonly Atom[], from: number): boolean {
+  const last = done.findLastIndex(({ kind }) => kind !== "pause" && kind !== "filler");
+  return done.slice(from, last).some((one) => one.kind === "pause" && one.strength > 1);
+}
+
+/** Up to the next pause or “and”. */
+function runEnd(atoms: readonly Atom[], at: number): number {
+  let end = at;
+  while (end < atoms.length && atoms[end]!.kind !== "pause" && atoms[end]!.kind !== "and") end++;
+  return end;
+}

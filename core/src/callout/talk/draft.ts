@@ -1,0 +1,85 @@
+import type { Fraction } from "../../rhythm/fraction";
+import type {
+  BendCourse,
+  EventTechnique,
+  LinkKind,
+  Pluck,
+  Stroke,
+  Technique,
+} from "../../score/technique";
+
+/** A note in the making: its string may be said later. */
+export interface DraftNote {
+  string?: number;
+  /** What else the string's name may mean. */
+  others?: readonly number[];
+  /** The word that names it, for an answer that says which of two. */
+  letterAt?: number;
+  fret: number | "x";
+  finger?: 1 | 2 | 3 | 4;
+  pinned?: true;
+}
+
+/** How a note's string is known. */
+export type Binding =
+  /** Named with the note. */
+  | "own"
+  /** Named before its frets, in the same breath. */
+  | "header"
+  /** Named some time before. */
+  | "carried"
+  | "missing";
+
+/** What stands between an event and the one before it. */
+export type Join = "none" | "and" | "comma" | "then" | "sentence";
+
+/** An event in the making. */
+export interface Draft {
+  readonly kind: "notes" | "rest" | "bar-line";
+  notes: DraftNote[];
+  /** The call-out's own words for it, where it was said in those. */
+  signs?: string;
+  /** What stands before it in those words: what is sung with it, free words. */
+  quoted?: string;
+  link?: LinkKind;
+  techniques: Technique[];
+  manners: EventTechnique[];
+  stroke?: Stroke;
+  pluck?: Pluck;
+  bend?: { cents?: number; course: BendCourse; to?: { string: number; fret: number } };
+  isUnisonBend?: true;
+  fermata?: true;
+  duration?: Fraction;
+  /** How often it comes in all. */
+  times: number;
+  binding: Binding;
+  join: Join;
+  clause: number;
+  segment: number;
+  sentence: number;
+  /** The words it was said with. */
+  from: number;
+  to: number;
+  /** Nobody is sure of it: it belongs to the question of this number. */
+  question?: number;
+}
+
+/** Copies that share nothing. */
+export function copyOf(draft: Draft): Draft {
+  return {
+    ...draft,
+    notes: draft.notes.map((note) => ({ ...note })),
+    techniques: [...draft.techniques],
+    manners: [...draft.manners],
+    ...(draft.bend && { bend: { ...draft.bend } }),
+  };
+}
+
+/** Of each kind the one said last counts. */
+export function addTechnique(draft: Draft, technique: Technique): void {
+  draft.techniques = [...draft.techniques.filter(({ kind }) => kind !== technique.kind), technique];
+}
+
+export function addManner(draft: Draft, manner: EventTechnique): void {
+  draft.manners = [...draft.manners.filter(({ kind }) => kind !== manner.kind), manner];
+}

@@ -1,0 +1,135 @@
+import type { AtomOf } from "./atom";
+import type { Draft } from "./draft";
+import type { Talk } from "./talk";
+import { addManner, addTechnique } from "./draft";
+import { ask, clauseDrafts, isAllSaid, segmentDrafts, slip, spanOf } from "./talk";
+
+// Chords
+
+/** “A power chord: third fret of the A, and then …”: one note is no chord yet. */
+export function isChordBegun(talk: Talk, strength: 1 | 2 | 3): boolean {
+  if (!talk.chord || strength !== 2 || talk.chord.isPlural) return false;
+  const made = talk.drafts.slice(talk.chord.from);
+  return made.length === 1 && made[0]!.notes.length === 1;
+}
+
+export function endChord(talk: Talk, strength: 1 | 2 | 3): void {
+  const { chord } = talk;
+  if (!chord) return;
+  const made = talk.drafts.slice(chord.from).filter(({ kind }) => kind === "notes");
+  if (made.length > 1) mergeIntoChord(talk, made, chord.isUnison);
+  else if (
+    made.length === 1 &&
+    made[0]!.notes.length === 1 &&
+    made[0]!.binding !== "missing" &&
+    !isToldTogether(talk, strength)
+  )
+    askChord(talk, made[0]!);
+  else if (made.length === 0 && strength > 1 && !chord.isPlural) {
+    const before = talk.drafts.filter(
+      ({ sentence, kind }) => sentence === talk.sentence && kind === "notes",
+    );
+    if (before.length > 1) mergeIntoChord(talk, before, chord.isUnison);
+  }
+  if (chord.isPlural && strength < 3) chord.from = talk.drafts.length;
+  else talk.chord = undefined;
+}
+
+/** Whether words that put it together follow in the sentence. */
+export function isToldTogether(talk: Talk, strength: 1 | 2 | 3): boolean {
+  if (strength === 3) return false;
+  const rest = talk.atoms.slice(talk.at + 1);
+  const end = rest.findIndex((one) => one.kind === "pause" && one.strength === 3);
+  return rest
+    .slice(0, end < 0 ? undefined : end)
+    .some(({ kind }) => kind === "together" || kind === "chord");
+}
+
+export function askChord(talk: Talk, draft: Draft): void {
+  const span = spanOf(talk, draft);
+  const { string, fret } = draft.notes[0]!;
+  const names = talk.context.spoken;
+  const fifth =
+    string !== undefined && string > 1 && typeof fret === "number"
+      ? `${names[string - 1]} ${fret} + ${names[string - 2]} ${fret + 2}`
+      : undefined;
+  talk.questions.push({
+    ...span,
+    text: "which notes has the chord?",
+    answers: fifth === undefined ? [] : [{ label: fifth, edit: { ...span, text: fifth } }],
+  });
+  draft.question = talk.questions.length - 1;
+}
+
+export function readTogether(talk: Talk, atom: AtomOf<"together">): void {
+  const pair = atom.pair ?? talk.pair;
+  talk.pair = undefined;
+  if (atom.isAll && segmentDrafts(talk).length > 1)
+    return mergeIntoChord(talk, segmentDrafts(talk), false);
+  const inClause = clauseDrafts(talk);
+  let group: readonly Draft[] = inClause.length > 0 ? inClause : segmentDrafts(talk);
+  if (group.length === 0)
+    group = talk.drafts.filter(({ segment }) => segment === talk.drafts.at(-1)?.segment);
+  if (pair !== undefined) {
+    const sentence = talk.drafts.filter((one) => one.sentence === talk.sentence);
+    group = (group.length > 1 ? group : sentence).slice(-pair);
+  }
+  if (talk.awaited) return;
+  const isWhole =
+    atom.isAll === true || /^all/u.test(talk.words[atom.start]!.text) || isAllSaid(talk);
+  const inSegment = segmentDrafts(talk);
+  if (
+    (isWhole || group.length === 1) &&
+    group[0]?.notes.length === 1 &&
+    inSegment.length > group.length
+  ) {
+    group = inSegment;
+    if (!isWhole && group.length > 2) return ask(talk, atom, "which notes sound together?", []);
+    return mergeIntoChord(talk, group, false);
+  }
+  if (group.length === 0)
+    return slip(talk, atom, "sentence-unfinished", "expected what sounds together before it");
+  if (group.length === 1) return;
+  const isJoined = group.slice(1).every(({ join }) => join === "and" || pair !== undefined);
+  if (group.length > 2 && !isJoined) {
+    const tail = group.slice(-2);
+    if (tail[1]!.join === "and" && inClause.length > 2)
+      return ask(talk, atom, "which notes sound together?", []);
+  }
+  mergeIntoChord(talk, group, false);
+}
+
+export function mergeIntoChord(talk: Talk, group: readonly Draft[], isUnison: boolean): void {
+  const [first, ...others] = group;
+  const strings = group.flatMap(({ notes }) => notes.map(({ string }) => string));
+  if (new Set(strings).size < strings.length && !strings.includes(undefined)) {
+    const span = { start: first!.from, end: group.at(-1)!.to };
+    return slip(
+      talk,
+      span,
+      "string-taken",
+      "two of these notes are on one string: they cannot sound together",
+    );
+  }
+  for (const other of others) {
+    first!.notes.push(...other.notes);
+    first!.to = Math.max(first!.to, other.to);
+    if (other.bend) first!.bend = other.bend;
+    for (const technique of other.techniques) addTechnique(first!, technique);
+    for (const manner of other.manners) addManner(first!, manner);
+    if (other.duration) first!.duration = other.duration;
+  }
+  if (isUnison) first!.isUnisonBend = true;
+  first!.times = Math.max(...group.map(({ times }) => times));
+  first!.binding = "own";
+  talk.drafts = talk.drafts.filter((draft) => !others.includes(draft));
+  talk.adjacent = first;
+}
+
+export function readChordName(talk: Talk, atom: AtomOf<"chord-name">): void {
+  const span = { start: talk.words[atom.start]!.start, end: talk.words[atom.end - 1]!.end };
+  const answers = talk.context
+    .gripsOf(atom.name)
+    .map((signs) => ({ label: signs, edit: { ...span, text: signs } }));
+  talk.questions.push({ ...span, text: `with which grip is ${atom.name} played?`, answers });
+}

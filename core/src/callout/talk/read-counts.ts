@@ -1,0 +1,129 @@
+import type { Atom, AtomOf } from "./atom";
+import type { Draft } from "./draft";
+import type { Talk } from "./talk";
+
+import { createNote, currentString } from "./read-notes";
+import { endReference, groupBefore, repeatGroup } from "./read-references";
+import { clauseDrafts, isNoteNext, segmentDrafts, slip, spanOf } from "./talk";
+
+// Counts
+
+export function readCount(talk: Talk, atom: AtomOf<"count">): void {
+  const { times, of } = atom;
+  if (talk.reference && of !== "last") endReference(talk);
+  if (talk.reference) {
+    talk.reference.times = times;
+    return;
+  }
+  const inClause = clauseDrafts(talk);
+  if (of === "last" && inClause.length === 0 && isNoteNext(talk)) {
+    talk.ahead.times = times;
+    return;
+  }
+  if (of === "last") return countLast(talk, atom, inClause);
+  const isAdded = of === "more";
+  if (isAdded && inClause.length === 1) {
+    inClause[0]!.times += times;
+    return;
+  }
+  const group = groupBefore(talk, atom);
+  if (!group) return;
+  const isOwn = talk.drafts.length > 0;
+  repeatGroup(talk, group, isAdded || !isOwn ? times : times - 1, atom);
+}
+
+/** “Chug on the low D four times”: a string without a fret is open. */
+export function openHeader(talk: Talk, atom: Atom): boolean {
+  const { string } = talk;
+  if (string?.how !== "header" || string.clause !== talk.clause || clauseDrafts(talk).length > 0)
+    return false;
+  createNote(talk, [{ fret: 0, ...currentString(talk) }], atom);
+  return true;
+}
+
+export function countLast(talk: Talk, atom: AtomOf<"count">, inClause: readonly Draft[]): void {
+  const { times } = atom;
+  if (inClause.length === 0 && openHeader(talk, atom)) inClause = clauseDrafts(talk);
+  let group = inClause.length > 0 ? inClause : segmentDrafts(talk);
+  if (group.length === 0 && talk.drafts.length > 0)
+    group = talk.drafts.filter(({ segment }) => segment === talk.drafts.at(-1)!.segment);
+  if (group.length === 0) {
+    const before = groupBefore(talk, atom);
+    if (before) repeatGroup(talk, before, times, atom);
+    return;
+  }
+  const counted = group.findLastIndex((draft) => draft.times > 1);
+  const free = group.slice(counted + 1);
+  if (free.length === 0)
+    return slip(talk, atom, "sentence-unfinished", "two counts for one note: say which is meant");
+  if (times === 1) return;
+  if (free.length === 1) {
+    free[0]!.times *= times;
+    free[0]!.to = atom.end;
+    return;
+  }
+  askHowMuch(talk, atom, free, times);
+}
+
+export function askHowMuch(talk: Talk, atom: Atom, group: readonly Draft[], times: number): void {
+  const span = { start: talk.words[atom.start]!.start, end: talk.words[atom.end - 1]!.end };
+  const count = group.length === 2 ? "both notes" : `all ${group.length} notes`;
+  talk.questions.push({
+    ...span,
+    text: `what comes ${times} times?`,
+    answers: [
+      { label: `${count} ×${times}`, edit: { ...span, text: `all of it ${times} times` } },
+      { label: `the last note ×${times}`, edit: lastAlone(talk, group.at(-1)!, span, times) },
+    ],
+  });
+}
+
+/** “open D, 2, and 4 three times”. */
+export function lastAlone(
+  talk: Talk,
+  last: Draft,
+  span: { start: number; end: number },
+  times: number,
+) {
+  const own = spanOf(talk, last);
+  const said = talk.text.slice(own.start, own.end);
+  return { start: own.start, end: span.end, text: `then ${said} ${times} times` };
+}
+
+/** “… of the G, three notes”: said behind what it counts. */
+export function endManyBehind(talk: Talk, strength: 1 | 2 | 3): void {
+  const { many } = talk;
+  const group = segmentDrafts(talk);
+  if (!many || many.duration || group.length === 0 || strength < 2) return;
+  talk.many = undefined;
+  const total = group.reduce((sum, { times }) => sum + times, 0);
+  if (total === many.times) return;
+  if (group.length === 1 && group[0]!.times === 1) group[0]!.times = many.times;
+  else
+    slip(
+      talk,
+      { start: group[0]!.from, end: group.at(-1)!.to },
+      "sentence-unfinished",
+      `${many.times} notes were counted, and ${total} are said`,
+    );
+}
+
+export function endMany(talk: Talk, strength: 1 | 2 | 3): void {
+  const { many } = talk;
+  if (!many) return;
+  const made = talk.drafts.slice(many.from).filter(({ kind }) => kind === "notes");
+  if (made.length === 0) return endManyBehind(talk, strength);
+  const isDone = made.length === many.times || made.length === 1;
+  if (!isDone && strength < 2 && made.length < many.times) return;
+  if (made.length === 1) made[0]!.times *= many.times;
+  else if (made.length !== many.times) {
+    const span = { start: made[0]!.from, end: made.at(-1)!.to };
+    slip(
+      talk,
+      span,
+      "sentence-unfinished",
+      `${many.times} were announced, and ${made.length} are said`,
+    );
+  }
+  talk.many = undefined;
+}

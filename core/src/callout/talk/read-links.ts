@@ -1,0 +1,187 @@
+import type { AtomOf } from "./atom";
+import type { Draft } from "./draft";
+import type { Talk, Waiting } from "./talk";
+import { addTechnique, copyOf } from "./draft";
+import { addAhead } from "./talk";
+import { isStringAhead, lastNotes, nextAtom, placedHere, slip } from "./talk";
+
+// Links
+
+export function readLink(talk: Talk, { link, hasTo, start }: AtomOf<"link">): void {
+  talk.adjacent = undefined;
+  talk.links.push({ link, hasTo, hasSource: false, from: start });
+}
+
+/** “Pull off from seven to five” where seven was just played: it is not played again. */
+export function isSourceAgain(talk: Talk, atom: AtomOf<"fret">): boolean {
+  const [waiting] = talk.links;
+  if (!waiting || waiting.hasSource || waiting.hasTo) return false;
+  const isFrom = isFromBefore(talk);
+  const isSource = isFrom || (talk.links.length === 1 && isTargetAhead(talk));
+  if (!isSource) return false;
+  waiting.hasSource = true;
+  talk.isSource = true;
+  const last = lastNotes(talk);
+  const isSame =
+    last !== undefined &&
+    last.segment === talk.segment &&
+    isFrom &&
+    last.notes.length === 1 &&
+    last.notes[0]!.fret === atom.fret &&
+    !isStringAhead(talk);
+  if (isSame) talk.isSource = false;
+  return isSame;
+}
+
+/** “D 2, hammered from open”, “slide into 9 from 7”: where it comes from is said behind it. */
+export function isSourceBehind(talk: Talk, atom: AtomOf<"fret">): boolean {
+  const last = lastNotes(talk);
+  const [waiting] = talk.links;
+  if (!last || !isFromBefore(talk) || isTargetAhead(talk) || last.segment !== talk.segment)
+    return false;
+  if (!waiting && !last.link) return false;
+  const string = last.notes[0]!.string;
+  if (string === undefined || last.notes.length > 1 || isStringAhead(talk)) return false;
+  last.link ??= waiting!.link;
+  talk.links = [];
+  const source: Draft = {
+    ...placedHere(talk, copyOf(last), atom),
+    notes: [{ string, fret: atom.fret }],
+    techniques: [],
+    manners: [],
+    times: 1,
+  };
+  delete source.link;
+  delete source.bend;
+  talk.drafts.splice(talk.drafts.indexOf(last), 0, source);
+  return true;
+}
+
+/** Whether the clause goes on to say where the note comes from. */
+export function isFromAhead(talk: Talk): boolean {
+  for (const atom of talk.atoms.slice(talk.at + 1)) {
+    if (atom.kind === "pause") return false;
+    if (atom.kind === "from") return true;
+  }
+  return false;
+}
+
+export function isFromBefore(talk: Talk): boolean {
+  const before = talk.atoms
+    .slice(0, talk.at)
+    .findLast(({ kind }) => kind !== "filler" && kind !== "strings" && kind !== "finger");
+  return before?.kind === "from";
+}
+
+/** Whether another fret follows to which this one leads: “six to four”, “9-5”. */
+export function isTargetAhead(talk: Talk): boolean {
+  const next = nextAtom(talk, ["strings", "finger", "amount"]);
+  if (next?.kind === "to") return true;
+  if (next?.kind !== "fret") return false;
+  const last = lastNotes(talk);
+  const hasSource = last !== undefined && last.clause === talk.clause;
+  return next.isJoined || !hasSource;
+}
+
+export function linkTo(talk: Talk, draft: Draft): void {
+  const [waiting] = talk.links;
+  if (!waiting) return;
+  if (talk.isSource) {
+    talk.isSource = false;
+    return;
+  }
+  talk.links.shift();
+  if (waiting.link === "tap") {
+    draft.link = "tap";
+    return;
+  }
+  const source = lastNotes(talk);
+  const [to] = draft.notes;
+  const isReachable =
+    source !== undefined &&
+    (to!.string === undefined ||
+      isStringAhead(talk) ||
+      source.notes.some(({ string }) => string === to!.string || string === undefined));
+  if (!isReachable && !isFromAhead(talk)) {
+    talk.links.length = 0;
+    return askSource(talk, waiting, draft);
+  }
+  draft.link = waiting.link;
+}
+
+export function askSource(talk: Talk, waiting: Waiting, draft: Draft): void {
+  const source = talk.context.before.at(-1);
+  if (source && source.notes.some(({ string }) => string === draft.notes[0]!.string)) {
+    draft.link = waiting.link;
+    return;
+  }
+  const span = { start: waiting.from, end: draft.to };
+  slip(talk, span, "sentence-unfinished", "from which fret? Say it like “from five to seven”");
+}
+
+/** Links without a note behind them belong to the notes before: “6-8-6, hammer-on then pull-off”. */
+export function endLinks(talk: Talk, strength: 1 | 2 | 3): void {
+  if (talk.links.length === 0) return;
+  const isOpen = talk.atoms.slice(talk.at + 1).some(({ kind }) => kind === "fret");
+  const group = runBefore(talk);
+  const isWhole = group.length - 1 === talk.links.length;
+  if (!isWhole && isOpen && strength < 3) return;
+  if (!isWhole) {
+    const moreLinks = talk.atoms
+      .slice(talk.at + 1)
+      .find(({ kind }) => kind !== "filler" && kind !== "pause" && kind !== "and");
+    if (moreLinks?.kind === "link") return;
+    const [waiting] = talk.links;
+    talk.links = [];
+    return slip(
+      talk,
+      {
+        start: waiting!.from < 0 ? 0 : waiting!.from,
+        end: (waiting!.from < 0 ? 0 : waiting!.from) + 1,
+      },
+      "sentence-unfinished",
+      "expected frets, like “from five to seven”",
+    );
+  }
+  const nextNote = talk.atoms
+    .slice(talk.at + 1)
+    .find(({ kind }) => kind !== "filler" && kind !== "pause" && kind !== "and");
+  if (strength < 3 && nextNote?.kind === "link") return;
+  for (const [index, { link }] of talk.links.entries()) group[index + 1]!.link = link;
+  talk.links = [];
+}
+
+/** The last notes of the sentence that are on one string. */
+export function runBefore(talk: Talk): Draft[] {
+  const run: Draft[] = [];
+  for (const draft of [...talk.drafts].reverse()) {
+    if (draft.kind !== "notes" || draft.sentence !== talk.sentence) break;
+    if (run.length > 0 && draft.notes[0]!.string !== run[0]!.notes[0]!.string) break;
+    if (draft.link) break;
+    run.unshift(draft);
+  }
+  return run;
+}
+
+export function readSlideIn(talk: Talk, atom: AtomOf<"slide-in">): void {
+  const before = talk.atoms[talk.at - 1];
+  const isFrom = nextAtom(talk, ["fret", "strings"])?.kind === "from";
+  if (before?.kind === "from" || isFrom) {
+    talk.links.push({ link: "slide", hasTo: true, hasSource: false, from: atom.start });
+    return;
+  }
+  addAhead(talk.ahead, { kind: "slide-in", from: atom.from ?? "below" });
+}
+
+export function readSlideFrom(talk: Talk, atom: AtomOf<"slide-from">): void {
+  const last = lastNotes(talk);
+  const isSliding = last?.techniques.some(({ kind }) => kind === "slide-in");
+  if (isSliding) addTechnique(last!, { kind: "slide-in", from: atom.from });
+  else if (talk.links[0]?.link === "slide") {
+    talk.links.shift();
+    addAhead(talk.ahead, { kind: "slide-in", from: atom.from });
+  } else if (last?.link === "slide") {
+    delete last.link;
+    addTechnique(last, { kind: "slide-in", from: atom.from });
+  } else talk.ahead.techniques.push({ kind: "slide-in", from: atom.from });
+}

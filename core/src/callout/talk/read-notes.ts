@@ -1,0 +1,266 @@
+import type { LinkKind } from "../../score/technique";
+import type { Atom, AtomOf } from "./atom";
+import type { Draft, DraftNote } from "./draft";
+import type { Talk } from "./talk";
+import { addManner, addTechnique } from "./draft";
+import { nothingAhead } from "./talk";
+import { bendTo, isBentTo } from "./read-bends";
+import { isSourceAgain, isSourceBehind, linkTo } from "./read-links";
+import { endReference, endReferenceWithout, moveToFret } from "./read-references";
+import { trillTarget } from "./read-techniques";
+import { ask, isStringAhead, lastNotes, sourceOf, spanOf } from "./talk";
+
+// Notes
+
+export function readFret(talk: Talk, atom: AtomOf<"fret">): void {
+  if (talk.isReplaced) {
+    talk.isReplaced = false;
+    const next = talk.atoms[talk.at + 1];
+    if (next?.kind === "strings" && next.form === "on") talk.at++;
+    return;
+  }
+  if (isBentTo(talk, atom)) return;
+  if (trillTarget(talk, atom)) return;
+  if (talk.bendTarget) return bendTo(talk, atom);
+  if (talk.moveTo) return moveToFret(talk, atom);
+  if (isSourceBehind(talk, atom)) return;
+  if (isSourceAgain(talk, atom)) return;
+  if (isCountedAlong(talk)) return;
+  if (atom.isPlural && talk.many) {
+    talk.ahead.times = talk.many.times;
+    talk.many = undefined;
+  }
+  createNote(talk, [{ fret: atom.fret }], atom);
+}
+
+export function readDead(talk: Talk, atom: AtomOf<"dead">): void {
+  if (talk.many) {
+    talk.ahead.times = talk.many.times;
+    talk.many = undefined;
+  }
+  createNote(talk, [{ fret: "x" }], atom);
+}
+
+export function readGrip(talk: Talk, atom: AtomOf<"grip">): void {
+  const { count } = talk.context;
+  const notes = [...atom.signs].flatMap((sign, index): DraftNote[] =>
+    sign === "x" ? [] : [{ string: count - index, fret: Number(sign) }],
+  );
+  createNote(talk, notes, atom);
+}
+
+/** “A5h7”: said in the call-out's own words. */
+export function readCalloutWord(talk: Talk, atom: AtomOf<"callout">): void {
+  const notes = talk.context.calloutOf(atom.signs) ?? [];
+  const [first] = notes;
+  const own = first ? [...notes] : [{ fret: 0, string: 1 }];
+  const draft = createNote(talk, own, atom);
+  draft.signs = atom.signs;
+  talk.adjacent = undefined;
+  if (first?.string !== undefined) {
+    const { clause, segment } = talk;
+    talk.string = { string: first.string, others: [], how: "after", clause, segment };
+  }
+}
+
+/** What sounds without a fret of its own: a knock, or the note before held on. */
+export function readPlain(talk: Talk, atom: Atom, signs: string): void {
+  const draft = createNote(talk, [{ fret: 0, string: 1 }], atom);
+  draft.signs = signs;
+  talk.adjacent = undefined;
+}
+
+/** A new event, with all that was said of it ahead. */
+export function createNote(talk: Talk, notes: DraftNote[], atom: Atom): Draft {
+  const awaited = talk.awaited;
+  const both = awaited ? undefined : chordLedFrom(talk);
+  talk.awaited = undefined;
+  let binding: Draft["binding"] = "missing";
+  let from = atom.start;
+  let isLedApart = false;
+  if (notes[0]!.string !== undefined) binding = "own";
+  else if (both) {
+    const [note] = notes;
+    if (both.some(({ fret }) => fret !== both[0]!.fret)) isLedApart = true;
+    notes = both.map(({ string }) => ({ ...note!, string: string! }));
+    binding = "own";
+  } else if (awaited) {
+    const [note] = notes;
+    notes = awaited.strings.map((string) => ({ ...note!, string }));
+    binding = "own";
+    from = Math.min(from, awaited.start);
+  } else if (
+    talk.reference?.endsOn &&
+    !isStringAhead(talk) &&
+    talk.string?.clause !== talk.clause
+  ) {
+    const string = talk.reference.group.at(-1)?.notes.at(-1)?.string;
+    if (string !== undefined) notes = notes.map((note) => ({ ...note, string }));
+    binding = "carried";
+  } else if (talk.string && !isStringAhead(talk)) {
+    const { string, how, segment } = talk.string;
+    notes = notes.map((note) => ({ ...note, ...currentString(talk), string }));
+    binding = how === "header" && segment === talk.segment ? "header" : "carried";
+  } else if (talk.string) {
+    notes = notes.map((note) => ({ ...note, ...currentString(talk) }));
+    binding =
+      talk.string.how === "header" && talk.string.segment === talk.segment ? "header" : "carried";
+  }
+  const { ahead } = talk;
+  talk.ahead = nothingAhead();
+  const draft: Draft = {
+    kind: "notes",
+    notes: notes.map((note) => ({ ...note, ...(ahead.finger && { finger: ahead.finger }) })),
+    techniques: ahead.techniques,
+    manners: [...ahead.manners],
+    times: ahead.times ?? 1,
+    binding,
+    join: talk.join,
+    clause: talk.clause,
+    segment: talk.segment,
+    sentence: talk.sentence,
+    from,
+    to: atom.end,
+    ...(ahead.bend && { bend: ahead.bend }),
+    ...(ahead.quoted !== undefined && { quoted: ahead.quoted }),
+  };
+  const duration = ahead.duration ?? talk.many?.duration ?? talk.value;
+  if (duration) draft.duration = duration;
+  const stroke = ahead.stroke ?? talk.stretch?.stroke;
+  if (stroke) draft.stroke = stroke;
+  const pluck = ahead.pluck ?? talk.stretch?.pluck;
+  if (pluck) draft.pluck = pluck;
+  for (const manner of talk.stretch?.manners ?? []) addManner(draft, manner);
+  for (const one of talk.stretch?.techniques ?? []) addTechnique(draft, one);
+  if (isLedApart) {
+    ask(talk, atom, "which note of the chord goes there?", []);
+    draft.question = talk.questions.length - 1;
+  }
+  if (isMaybeLinked(talk, draft)) {
+    talk.questions.push({
+      ...spanOf(talk, draft),
+      text: `is this one ${LINK_PARTICIPLE[lastNotes(talk)!.link!] ?? "linked"} too?`,
+      answers: [],
+    });
+    draft.question = talk.questions.length - 1;
+  }
+  talk.join = "none";
+  if (talk.trill && !talk.trill.draft) talk.trill.draft = draft;
+  if (talk.isPlus && lastNotes(talk)) addToChord(talk, lastNotes(talk)!, draft);
+  else pushNote(talk, draft);
+  return talk.adjacent!;
+}
+
+export function pushNote(talk: Talk, draft: Draft): void {
+  if (talk.reference && !talk.reference.endsOn && isAtEnd(talk)) talk.reference.endsOn = true;
+  if (talk.reference?.endsOn) endReferenceWithout(talk);
+  else if (talk.reference) {
+    const { from, to } = talk.reference;
+    if (talk.reference.clause === talk.clause)
+      ask(talk, { start: from, end: to }, "does it start there, or does a note follow?", []);
+    endReference(talk);
+  }
+  if (talk.lastTime === "ends-on") {
+    talk.drafts.pop();
+    talk.lastTime = undefined;
+  }
+  linkTo(talk, draft);
+  talk.drafts.push(draft);
+  talk.adjacent = draft;
+  talk.isPlus = false;
+}
+
+/** “With B 8 at the end.” */
+export function isAtEnd(talk: Talk): boolean {
+  for (const atom of talk.atoms.slice(talk.at + 1)) {
+    if (atom.kind === "pause") return false;
+    if (atom.kind === "at-end") return true;
+  }
+  return false;
+}
+
+/** One more note of a chord. */
+export function addToChord(talk: Talk, chord: Draft, more: Draft): void {
+  chord.notes.push(...more.notes);
+  chord.to = more.to;
+  if (more.bend && !chord.bend) chord.bend = more.bend;
+  for (const technique of more.techniques) addTechnique(chord, technique);
+  for (const manner of more.manners) addManner(chord, manner);
+  talk.isPlus = false;
+  talk.adjacent = chord;
+}
+
+/** “Hammer the second fret and then the fourth”: one verb for two. */
+export function isMaybeLinked(talk: Talk, draft: Draft): boolean {
+  const last = lastNotes(talk);
+  if (
+    !last?.link ||
+    talk.links.length > 0 ||
+    draft.binding === "own" ||
+    last.sentence !== talk.sentence
+  )
+    return false;
+  const between = talk.atoms.filter((one) => one.start >= last.from && one.end <= draft.from);
+  const isPlain = between
+    .slice(1)
+    .every(
+      ({ kind, start }) =>
+        ["filler", "and"].includes(kind) ||
+        (kind === "pause" && talk.words[start]!.text === "then"),
+    );
+  const verb = talk.atoms.findLast((one) => one.kind === "link" && one.end <= last.from);
+  return (
+    isPlain &&
+    between.some(({ kind }) => kind === "and") &&
+    verb?.kind === "link" &&
+    !verb.hasTo &&
+    talk.atoms.every((one) => one.kind !== "to" || one.start < verb.start || one.start > last.from)
+  );
+}
+
+export function currentString(talk: Talk): Pick<DraftNote, "string" | "others" | "letterAt"> {
+  if (!talk.string) return {};
+  const { string, others, letterAt } = talk.string;
+  return {
+    string,
+    ...(others.length > 0 && { others }),
+    ...(letterAt !== undefined && { letterAt }),
+  };
+}
+
+/** “four of them one two three four”: said along. */
+export function isCountedAlong(talk: Talk): boolean {
+  const run: AtomOf<"fret">[] = [];
+  for (let at = talk.at; at < talk.atoms.length; at++) {
+    const atom = talk.atoms[at]!;
+    if (atom.kind !== "fret" || atom.isNamed || atom.isPlural || atom.fret !== run.length + 1)
+      break;
+    run.push(atom);
+  }
+  const before = talk.atoms
+    .slice(0, talk.at)
+    .findLast(({ kind }) => kind !== "filler" && kind !== "pause");
+  if (before?.kind !== "count" || run.length < 3 || before.times !== run.length) return false;
+  talk.at += run.length - 1;
+  return true;
+}
+
+export function readSameFret(talk: Talk, atom: AtomOf<"same-fret">): void {
+  const fret = lastNotes(talk)?.notes.at(-1)?.fret;
+  if (fret === undefined) return ask(talk, atom, "which fret?", []);
+  createNote(talk, [{ fret }], atom);
+}
+
+/** “Hammer both of them on to the thirteenth”: the notes that a link leads away from, where they are several. */
+function chordLedFrom(talk: Talk): readonly DraftNote[] | undefined {
+  const notes = sourceOf(talk)?.notes;
+  const isLed = talk.links.length > 0 && !talk.isSource && !isStringAhead(talk);
+  return isLed && notes !== undefined && notes.length > 1 ? notes : undefined;
+}
+
+const LINK_PARTICIPLE: Partial<Record<LinkKind, string>> = {
+  "hammer-on": "hammered",
+  "pull-off": "pulled off",
+  slide: "slid to",
+  tap: "tapped",
+};

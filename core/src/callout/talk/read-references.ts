@@ -1,0 +1,210 @@
+import type { Atom, AtomOf } from "./atom";
+import type { Draft } from "./draft";
+import type { Reference, Talk } from "./talk";
+import { copyOf } from "./draft";
+import { ask, clauseDrafts, isNoteInClause, lastNotes, nextAtom, placedHere } from "./talk";
+
+/** No phrase is repeated more often. */
+const MOST_ROUNDS = 99;
+
+/** All that was said so far, or before this talk. */
+export function groupBefore(talk: Talk, atom: Atom): readonly Draft[] | undefined {
+  const own = talk.drafts.filter(({ kind }) => kind !== "bar-line");
+  const group = own.length > 0 ? own : talk.context.before;
+  if (group.length > 0) return group;
+  ask(talk, atom, "nothing was said before it: what is repeated?", []);
+  return undefined;
+}
+
+export function repeatGroup(talk: Talk, group: readonly Draft[], times: number, atom: Atom): void {
+  for (let pass = 0; pass < Math.min(times, MOST_ROUNDS); pass++) {
+    for (const one of group) talk.drafts.push(placedHere(talk, copyOf(one), atom));
+  }
+  talk.adjacent = undefined;
+}
+
+// Bars and what comes again
+
+export function readBarLine(talk: Talk, atom: Atom): void {
+  if (talk.drafts.length === 0) return;
+  talk.drafts.push({
+    kind: "bar-line",
+    notes: [],
+    techniques: [],
+    manners: [],
+    times: 1,
+    binding: "own",
+    join: talk.join,
+    clause: talk.clause,
+    segment: talk.segment,
+    sentence: talk.sentence,
+    from: atom.start,
+    to: atom.end,
+  });
+  talk.adjacent = undefined;
+}
+
+export function readBar(talk: Talk, atom: AtomOf<"bar">): void {
+  if (talk.drafts.length > 0) readBarLine(talk, atom);
+}
+
+export function readBarAgain(talk: Talk, atom: AtomOf<"bar-again">): void {
+  const all = talk.drafts.length > 0 ? talk.drafts : talk.context.before;
+  const bars: Draft[][] = [[]];
+  for (const draft of all) {
+    if (draft.kind === "bar-line") bars.push([]);
+    else bars.at(-1)!.push(draft);
+  }
+  // “That bar again” stands behind the bar line that ends it.
+  const isLast = atom.bar === 0;
+  const group = isLast ? bars.findLast((bar) => bar.length > 0) : bars[atom.bar - 1];
+  const isKnown = group !== undefined && group.length > 0 && (isLast || bars.length > 1);
+  if (!isKnown) return ask(talk, atom, `bar ${atom.bar} was not said yet: what is repeated?`, []);
+  talk.reference = {
+    kind: "same",
+    group,
+    frets: 0,
+    strings: 0,
+    times: 1,
+    endsOn: false,
+    from: atom.start,
+    to: atom.end,
+    clause: talk.clause,
+  };
+}
+
+export function referenceTo(
+  talk: Talk,
+  atom: Atom,
+  kind: Reference["kind"],
+): Reference | undefined {
+  talk.adjacent = undefined;
+  const group = groupBefore(talk, atom);
+  if (!group) return undefined;
+  return {
+    kind,
+    group,
+    frets: 0,
+    strings: 0,
+    times: 1,
+    endsOn: false,
+    from: atom.start,
+    to: atom.end,
+    clause: talk.clause,
+  };
+}
+
+export function readSame(talk: Talk, atom: AtomOf<"same">): void {
+  if (talk.reference) {
+    talk.reference.kind = "same";
+    return;
+  }
+  talk.reference = referenceTo(talk, atom, "same");
+}
+
+export function readAgain(talk: Talk, atom: AtomOf<"again">): void {
+  if (talk.reference) return;
+  const inClause = clauseDrafts(talk);
+  const isPlayed = atom.end - atom.start > 1;
+  if (
+    !isPlayed &&
+    (inClause.length > 0 || isNoteInClause(talk) || nextAtom(talk)?.kind === "strings")
+  )
+    return;
+  const last = lastNotes(talk);
+  if (last && isPlayed) {
+    if (last.bend && !last.bend.course.endsWith("release"))
+      return ask(talk, atom, "picked again while it is bent, or bent once more?", []);
+    const draft = placedHere(talk, copyOf(last), atom);
+    draft.times = 1;
+    delete draft.duration;
+    if (talk.ahead.duration) draft.duration = talk.ahead.duration;
+    delete talk.ahead.duration;
+    talk.drafts.push(draft);
+    return;
+  }
+  talk.reference = referenceTo(talk, atom, "same");
+}
+
+export function readMove(talk: Talk, atom: AtomOf<"move">): void {
+  if (atom.isVague) {
+    talk.reference = undefined;
+    return ask(talk, atom, "how far?", []);
+  }
+  talk.reference ??= referenceTo(talk, atom, "move");
+  if (!talk.reference) return;
+  const isAllSaid = talk.atoms.slice(0, talk.at).some(({ kind }) => kind === "all");
+  const { reference } = talk;
+  if (atom.isSlide) {
+    reference.group = reference.group.slice(-1);
+    reference.isSlide = true;
+  } else if (reference.kind === "move" && reference.group.length > 1 && !isAllSaid) {
+    const later = talk.atoms
+      .slice(talk.at + 1)
+      .some(({ kind }) => kind === "same" || kind === "all");
+    if (!later) {
+      talk.reference = undefined;
+      return ask(talk, atom, "the last note, or all of it?", []);
+    }
+  }
+  // “An octave higher, so up twelve frets.”
+  if (reference.frets !== atom.frets) reference.frets += atom.frets ?? 0;
+  reference.strings += atom.strings ?? 0;
+  reference.to = atom.end;
+}
+
+export function moveToFret(talk: Talk, atom: AtomOf<"fret">): void {
+  const reference = talk.moveTo!;
+  talk.moveTo = undefined;
+  const [first] = reference.group;
+  const frets = (reference.isFirst ? [first!] : reference.group).flatMap(({ notes }) =>
+    notes.flatMap(({ fret }) => (typeof fret === "number" && fret > 0 ? [fret] : [])),
+  );
+  if (frets.length === 0) return ask(talk, atom, "how far?", []);
+  reference.frets = atom.fret - Math.min(...frets);
+  reference.to = atom.end;
+  talk.reference = reference;
+}
+
+/** What was said to come again, as it now is. */
+export function endReference(talk: Talk): void {
+  const { reference } = talk;
+  talk.reference = undefined;
+  if (!reference) return;
+  for (const draft of roundsOf(talk, reference)) talk.drafts.push(draft);
+  talk.adjacent = undefined;
+}
+
+export function roundsOf(
+  talk: Talk,
+  { group, frets, strings, onString, isSlide, times, from, to }: Reference,
+): readonly Draft[] {
+  const first = group[0]?.notes[0]?.string;
+  const shift = onString !== undefined && first !== undefined ? onString - first : strings;
+  const round = group.map((one) => {
+    const draft = placedHere(talk, copyOf(one), { start: from, end: to });
+    draft.notes = draft.notes.map((note) => ({
+      ...note,
+      ...(note.string !== undefined && { string: note.string + shift }),
+      fret: note.fret === "x" ? "x" : note.fret + frets,
+    }));
+    if (isSlide) draft.link = "slide";
+    return draft;
+  });
+  return Array.from({ length: Math.min(times, MOST_ROUNDS) }, () => round.map(copyOf)).flat();
+}
+
+/** The same, but with another end. */
+export function endReferenceWithout(talk: Talk): void {
+  const { reference } = talk;
+  talk.reference = undefined;
+  if (!reference) return;
+  const all = roundsOf(talk, reference);
+  talk.drafts.push(...all.slice(0, -1));
+}
+
+export function readBackToFirst(talk: Talk, atom: AtomOf<"back-to-first">): void {
+  const first = talk.drafts.find(({ kind }) => kind === "notes") ?? talk.context.before[0];
+  if (!first) return ask(talk, atom, "which one was the first?", []);
+  talk.drafts.push({ ...placedHere(talk, copyOf(first), atom), times: 1 });
+}

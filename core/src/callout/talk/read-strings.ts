@@ -1,0 +1,261 @@
+import type { AtomOf, StringsMeaning } from "./atom";
+import type { Draft, DraftNote } from "./draft";
+import type { Talk, TalkAnswer } from "./talk";
+
+import { createNote } from "./read-notes";
+import { ask, clauseDrafts, isFretNext, nextAtom, spanOf } from "./talk";
+
+// Strings
+
+export function readStrings(talk: Talk, atom: AtomOf<"strings">): void {
+  if (atom.strings.length === 0) {
+    if (talk.string)
+      talk.string = { ...talk.string, how: "header", segment: talk.segment, clause: talk.clause };
+    else if (talk.context.before.length > 0) {
+      const string = talk.context.before.at(-1)!.notes.at(-1)?.string;
+      if (string !== undefined) nameString(talk, string, {}, "header");
+    }
+    return;
+  }
+  // “Instead of B 5”: the string of a note that is played no more.
+  if (talk.isReplaced) return;
+  const resolved = resolvedStrings(talk, atom);
+  if (talk.bendTarget) {
+    const known = talk.bendTarget.bend!.to?.fret;
+    talk.bendTarget.bend!.to = { string: resolved.strings[0]!, fret: known ?? -1 };
+    if (known !== undefined) talk.bendTarget = undefined;
+    return;
+  }
+  if (talk.reference && !isFretNext(talk) && !talk.adjacent && !talk.reference.endsOn) {
+    talk.reference.onString = resolved.strings[0]!;
+    return;
+  }
+  const isOpenCount = atom.isOpen && !isFretNext(talk) && !isOpenBefore(talk);
+  if (isOpenCount) return readOpenStrings(talk, resolved);
+  if (resolved.strings.length > 1) return readManyStrings(talk, resolved);
+  const [string] = resolved.strings;
+  const { adjacent } = talk;
+  const next = nextAtom(talk);
+  const isBeforeFret = next !== undefined && ["fret", "dead"].includes(next.kind);
+  const isOwn =
+    adjacent !== undefined && !(atom.form === "bare" && isBeforeFret && !isOpenBefore(talk));
+  if (isOwn) {
+    bindString(talk, adjacent, string!, resolved);
+    nameString(talk, string!, resolved, "after");
+    talk.adjacent = undefined;
+    return;
+  }
+  const open = talk.drafts.filter(
+    ({ binding, sentence }) => binding === "missing" && sentence === talk.sentence,
+  );
+  if (open.length > 0 && !(atom.form === "bare" && isBeforeFret)) {
+    for (const draft of open) bindOne(talk, draft, string!, resolved);
+    nameString(talk, string!, resolved, "after");
+    return;
+  }
+  if (talk.many?.duration && !isBeforeFret && talk.many.from === talk.drafts.length) {
+    nameString(talk, string!, resolved, "header");
+    return;
+  }
+  nameString(talk, string!, resolved, "header");
+}
+
+export function isOpenBefore(talk: Talk): boolean {
+  const { adjacent } = talk;
+  return (
+    adjacent?.notes.length === 1 &&
+    adjacent.notes[0]!.fret === 0 &&
+    adjacent.binding !== "own" &&
+    talk.words[adjacent.to - 1]?.text === "open" &&
+    !isHeaderJustBefore(talk, adjacent)
+  );
+}
+
+/** “A open D open”: the first open is the A's. */
+export function isHeaderJustBefore(talk: Talk, draft: Draft): boolean {
+  return (
+    talk.string?.how === "header" &&
+    talk.string.clause === talk.clause &&
+    clauseDrafts(talk)[0] === draft
+  );
+}
+
+export function nameString(
+  talk: Talk,
+  string: number,
+  { others = [], letterAt }: Partial<Pick<StringsMeaning, "others" | "letterAt">>,
+  how: "header" | "after",
+): void {
+  const { clause, segment } = talk;
+  talk.string = {
+    string,
+    others,
+    how,
+    clause,
+    segment,
+    ...(letterAt !== undefined && { letterAt }),
+  };
+}
+
+/** Of two strings of one name the one that was named with “low” or “high” before. */
+export function resolvedStrings(talk: Talk, atom: AtomOf<"strings">): AtomOf<"strings"> {
+  if (atom.letterAt === undefined || atom.strings.length !== 1) return atom;
+  const letter = talk.words[atom.letterAt]!.text.replace(/'?s$/u, "");
+  if (atom.others.length === 0) {
+    if (atom.end - atom.start > 1) talk.lastNamed.set(letter, atom.strings[0]!);
+    return atom;
+  }
+  const known = talk.lastNamed.get(letter);
+  const isKnown = known !== undefined && (known === atom.strings[0] || atom.others.includes(known));
+  return isKnown ? { ...atom, strings: [known], others: [] } : atom;
+}
+
+/** A string for a note, and for those before it that belong to it: “2 and 6 on the G”. */
+export function bindString(
+  talk: Talk,
+  draft: Draft,
+  string: number,
+  atom: AtomOf<"strings">,
+): void {
+  const at = talk.drafts.indexOf(draft);
+  const isOfChord = draft.notes.length > 1;
+  if (isOfChord) {
+    const note = draft.notes.at(-1)!;
+    setString(talk, note, string, atom);
+    draft.to = Math.max(draft.to, atom.end);
+    return;
+  }
+  bindOne(talk, draft, string, atom);
+  let doubtful: Draft | undefined;
+  for (let back = at - 1, join = draft.join; back >= 0; back--) {
+    const one = talk.drafts[back]!;
+    if (one.segment !== draft.segment && one.binding !== "missing") break;
+    if (one.binding === "own" || one.binding === "header" || one.link) break;
+    if (isSaidOpen(talk, draft) && one.binding !== "missing") break;
+    if (join === "then" || join === "sentence") {
+      if (one.binding !== "missing") break;
+    }
+    const isLeft = join === "comma" && (one.join === "then" || one.join === "and");
+    if (isLeft && one.binding !== "missing") break;
+    if (one.binding === "missing" || join === "none" || join === "and")
+      bindOne(talk, one, string, atom);
+    else doubtful = one;
+    join = one.join;
+  }
+  if (doubtful) askWhichString(talk, doubtful, string);
+}
+
+/** “open A”: a note of its own, before which another list ended. */
+export function isSaidOpen(talk: Talk, draft: Draft): boolean {
+  return draft.notes.length === 1 && talk.words[draft.from]?.text === "open";
+}
+
+export function bindOne(talk: Talk, draft: Draft, string: number, atom: AtomOf<"strings">): void {
+  for (const note of draft.notes) setString(talk, note, string, atom);
+  draft.binding = "own";
+  if (draft.to <= atom.start + 1 || draft === talk.adjacent)
+    draft.to = Math.max(draft.to, atom.end);
+}
+
+export function setString(
+  talk: Talk,
+  note: DraftNote,
+  string: number,
+  { others, letterAt }: AtomOf<"strings">,
+): void {
+  note.string = string;
+  delete note.others;
+  if (others.length > 0) {
+    note.others = others;
+    if (letterAt !== undefined) note.letterAt = letterAt;
+  }
+}
+
+export function askWhichString(talk: Talk, draft: Draft, string: number): void {
+  const span = spanOf(talk, draft);
+  const names = [string, draft.notes[0]!.string!].map((one) => talk.context.spoken[one - 1]!);
+  const said = talk.text.slice(span.start, span.end);
+  talk.questions.push({
+    ...span,
+    text: `on which string is the ${said}?`,
+    answers: names.map((name) => ({
+      label: `on ${name}`,
+      edit: { ...span, text: `${said} on ${name}` },
+    })),
+  });
+  draft.question = talk.questions.length - 1;
+}
+
+export function readManyStrings(talk: Talk, atom: AtomOf<"strings">): void {
+  const { adjacent } = talk;
+  const isBeforeFret = isFretNext(talk);
+  if (atom.others.length > 0)
+    return ask(
+      talk,
+      atom,
+      "the thin strings or the thick ones?",
+      ["low", "high"].map((side) => sideAnswer(talk, atom, side)),
+    );
+  if (adjacent && (atom.form === "on" || !isBeforeFret)) {
+    const [note] = adjacent.notes;
+    adjacent.notes = atom.strings.map((string) => ({ ...note!, string }));
+    adjacent.binding = "own";
+    adjacent.to = atom.end;
+    talk.adjacent = adjacent;
+    if (!atom.isTogether && !isSurelyTogether(talk)) askTogether(talk, adjacent, atom);
+    return;
+  }
+  const open = talk.drafts.filter(
+    ({ binding, sentence }) => binding === "missing" && sentence === talk.sentence,
+  );
+  if (open.length === 1 && !isBeforeFret) {
+    talk.adjacent = open[0]!;
+    return readManyStrings(talk, atom);
+  }
+  talk.awaited = atom;
+}
+
+export function sideAnswer(talk: Talk, atom: AtomOf<"strings">, side: string): TalkAnswer {
+  const top = talk.words.slice(atom.start, atom.end).find(({ text }) => text === "top");
+  const { start, end } = top ?? talk.words[atom.start]!;
+  return {
+    label: side === "low" ? "the thick ones" : "the thin ones",
+    edit: { start, end, text: side },
+  };
+}
+
+export function isSurelyTogether(talk: Talk): boolean {
+  if (talk.atoms.slice(0, talk.at).some(({ kind }) => kind === "chord" || kind === "together"))
+    return true;
+  const next = nextAtom(talk, ["pronoun", "and"]);
+  if (next?.kind === "together") return true;
+  const words = talk.words.map(({ lemma }) => lemma);
+  return (
+    words.includes("barre") ||
+    words.includes("bar") ||
+    words.includes("flatten") ||
+    words.includes("across")
+  );
+}
+
+export function askTogether(talk: Talk, draft: Draft, atom: AtomOf<"strings">): void {
+  const span = { start: talk.words[atom.start]!.start, end: talk.words[atom.end - 1]!.end };
+  const said = talk.text.slice(span.start, span.end);
+  talk.questions.push({
+    ...span,
+    text: "at the same time, or one after the other?",
+    answers: [{ label: "together", edit: { ...span, text: `${said} together` } }],
+  });
+  draft.question = talk.questions.length - 1;
+}
+
+export function readOpenStrings(talk: Talk, atom: AtomOf<"strings">): void {
+  if (talk.many) talk.ahead.times = talk.many.times;
+  talk.many = undefined;
+  for (const string of atom.strings) {
+    const draft = createNote(talk, [{ fret: 0, string }], atom);
+    setString(talk, draft.notes[0]!, string, atom);
+    draft.binding = "own";
+    nameString(talk, string, atom, "after");
+  }
+}

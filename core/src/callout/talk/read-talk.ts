@@ -1,0 +1,316 @@
+import type { Atom } from "./atom";
+import { addManner, addTechnique } from "./draft";
+import { later, nothingAhead } from "./talk";
+import { isBendOpen, readAmount, readBend, readRelease } from "./read-bends";
+import { endChord, isChordBegun, readChordName, readTogether } from "./read-chords";
+import { endMany, readCount } from "./read-counts";
+import { endLinks, readLink, readSlideFrom, readSlideIn } from "./read-links";
+import {
+  readCalloutWord,
+  readDead,
+  readFret,
+  readGrip,
+  readPlain,
+  readSameFret,
+} from "./read-notes";
+import {
+  endReference,
+  readAgain,
+  readBackToFirst,
+  readBar,
+  readBarAgain,
+  readBarLine,
+  readMove,
+  readSame,
+  referenceTo,
+} from "./read-references";
+import { readStrings } from "./read-strings";
+import {
+  readFinger,
+  readManner,
+  readStrokes,
+  readTechnique,
+  readTrill,
+  spreadStrokes,
+} from "./read-techniques";
+import { readBeats, readRest, readValue } from "./read-values";
+import { readDoubt, readOr, readUnknown, settle } from "./settle";
+import { ask, clauseDrafts, lastNotes, isNoteNext, slip } from "./talk";
+
+import type { Draft } from "./draft";
+import type { Finding } from "../../foundation/finding";
+import { atomsOf } from "./atoms";
+import { corrected } from "./correct";
+import { withoutRemarks } from "./remarks";
+import type { Word } from "./words";
+import { Talk, type TalkContext, type TalkQuestion } from "./talk";
+
+export interface TalkReading {
+  readonly drafts: readonly Draft[];
+  readonly slips: readonly Finding[];
+  readonly questions: readonly TalkQuestion[];
+  readonly words: readonly Word[];
+}
+
+/** Reads talk: what is sure of it, what is not understood, and what is to be asked. */
+export function readTalk(text: string, context: TalkContext): TalkReading {
+  const { words, atoms } = atomsOf(text, context, context.calloutOf);
+  const talk = new Talk(text, words, withoutRemarks(corrected(atoms), words), context);
+  run(talk);
+  const { drafts, slips, questions } = talk;
+  return { drafts, slips, questions, words };
+}
+
+function run(talk: Talk): void {
+  for (talk.at = 0; talk.at < talk.atoms.length; talk.at++) take(talk, talk.atoms[talk.at]!);
+  endClause(talk, 3);
+  settle(talk);
+}
+
+function take(talk: Talk, atom: Atom): void {
+  switch (atom.kind) {
+    case "filler":
+    case "aside":
+    case "play":
+    case "from":
+    case "for":
+    case "all":
+    case "hold":
+      return;
+    case "instead":
+      talk.isReplaced = true;
+      return;
+    case "to":
+      return;
+    case "pause":
+      return endClause(talk, atom.strength);
+    case "and":
+      talk.adjacent = undefined;
+      talk.join = later(talk.join, "and");
+      return;
+    case "with":
+      if (clauseDrafts(talk).length > 0 && isNoteNext(talk, true)) talk.isPlus = true;
+      return;
+    case "plus":
+      talk.isPlus = talk.drafts.length > 0;
+      return;
+    case "pronoun":
+      talk.pair = atom.count ?? talk.pair;
+      return;
+    case "fret":
+      return readFret(talk, atom);
+    case "dead":
+      return readDead(talk, atom);
+    case "strings":
+      return readStrings(talk, atom);
+    case "callout":
+      return readCalloutWord(talk, atom);
+    case "quoted":
+      talk.ahead.quoted = [talk.ahead.quoted, atom.words].filter(Boolean).join(" ");
+      return;
+    case "value-unknown":
+      talk.value = undefined;
+      return;
+    case "pinned":
+      for (const note of lastNotes(talk)?.notes ?? []) note.pinned = true;
+      return;
+    case "fermata": {
+      const draft = talk.drafts.at(-1);
+      if (draft && draft.kind !== "bar-line") draft.fermata = true;
+      else slip(talk, atom, "sentence-unfinished", "expected a note before it");
+      return;
+    }
+    case "tied":
+      return readPlain(talk, atom, "~");
+    case "hit":
+      return readPlain(talk, atom, atom.sound === "body" ? "hit" : "scrape");
+    case "grip":
+      return readGrip(talk, atom);
+    case "chord-name":
+      return readChordName(talk, atom);
+    case "chord":
+      talk.chord = { isPlural: atom.isPlural, from: talk.drafts.length, isUnison: false };
+      return;
+    case "unison-bend":
+      talk.chord = { isPlural: false, from: talk.drafts.length, isUnison: true };
+      return;
+    case "together":
+      return readTogether(talk, atom);
+    case "count":
+      return readCount(talk, atom);
+    case "vague-count":
+      return ask(talk, atom, "how often?", []);
+    case "so-many":
+      talk.many = { times: atom.times, from: talk.drafts.length };
+      return;
+    case "value":
+      return readValue(talk, atom);
+    case "beats":
+      return readBeats(talk, atom);
+    case "rest":
+      return readRest(talk, atom);
+    case "link":
+      return readLink(talk, atom);
+    case "slide-in":
+      return readSlideIn(talk, atom);
+    case "slide-from":
+      return readSlideFrom(talk, atom);
+    case "technique":
+      return readTechnique(talk, atom);
+    case "manner":
+      return readManner(talk, atom);
+    case "unmuted":
+      if (talk.stretch)
+        talk.stretch.manners = talk.stretch.manners.filter(({ kind }) => kind !== "palm-mute");
+      return;
+    case "bend":
+      return readBend(talk, atom);
+    case "amount":
+      return isUp(talk, atom) &&
+        !isBendOpen(talk) &&
+        talk.drafts.length + talk.context.before.length > 0
+        ? readMove(talk, { ...atom, kind: "move", frets: atom.cents / 100 })
+        : readAmount(talk, atom.cents, atom);
+    case "bend-target":
+      talk.bendTarget = talk.drafts.findLast(({ bend }) => bend !== undefined);
+      if (!talk.bendTarget) slip(talk, atom, "sentence-unfinished", "expected a bend before it");
+      return;
+    case "release":
+      return readRelease(talk, atom);
+    case "trill":
+      return readTrill(talk);
+    case "strokes":
+      return readStrokes(talk, atom);
+    case "finger":
+      return readFinger(talk, atom);
+    case "bar-line":
+      return readBarLine(talk, atom);
+    case "bar":
+      return readBar(talk, atom);
+    case "bar-again":
+      return readBarAgain(talk, atom);
+    case "unknown-reference":
+      return ask(talk, atom, "which one is that?", []);
+    case "same":
+      return readSame(talk, atom);
+    case "again":
+      return readAgain(talk, atom);
+    case "same-fret":
+      return readSameFret(talk, atom);
+    case "move":
+      return isBendOpen(talk) && atom.frets !== undefined && atom.frets > 0 && atom.frets < 4
+        ? readAmount(talk, 100 * atom.frets, atom)
+        : readMove(talk, atom);
+    case "move-to":
+      talk.moveTo = referenceTo(talk, atom, "move");
+      if (talk.moveTo && atom.isFirst) talk.moveTo.isFirst = true;
+      return;
+    case "ends-on":
+      if (talk.reference) talk.reference.endsOn = true;
+      else if (talk.lastTime) talk.lastTime = "ends-on";
+      return;
+    case "at-end":
+      return;
+    case "throughout":
+      if (talk.stretch) talk.stretch.isLong = true;
+      return;
+    case "last-time":
+      endReference(talk);
+      talk.lastTime = "said";
+      talk.lastTimeAt = atom;
+      return;
+    case "starts-on":
+      if (talk.reference) talk.moveTo = { ...talk.reference, isFirst: true };
+      return;
+    case "back-to-first":
+      return readBackToFirst(talk, atom);
+    case "or":
+      return readOr(talk, atom);
+    case "doubt":
+      return readDoubt(talk, atom);
+    case "correction":
+      return slip(talk, atom, "sentence-unfinished", "what was wrong is not clear: say it anew");
+    case "unread":
+      return slip(
+        talk,
+        atom,
+        "word-not-understood",
+        `${atom.why} was not understood: say what is played`,
+      );
+    case "unknown":
+      return readUnknown(talk, atom);
+  }
+}
+
+// Pauses
+
+function isUp({ words }: Talk, { start, end }: Atom): boolean {
+  return words.slice(start, end).some(({ text }) => text === "up");
+}
+
+function endClause(talk: Talk, strength: 1 | 2 | 3): void {
+  talk.adjacent = undefined;
+  talk.join = later(talk.join, strength === 1 ? "comma" : strength === 2 ? "then" : "sentence");
+  endMany(talk, strength);
+  if (talk.strokesAhead && clauseDrafts(talk).length > 0) {
+    const strokes = talk.strokesAhead;
+    talk.strokesAhead = undefined;
+    spreadStrokes(talk, strokes, clauseDrafts(talk));
+  }
+  endLinks(talk, strength);
+  if (talk.chord && (strength > 1 || talk.chord.isPlural) && !isChordBegun(talk, strength))
+    endChord(talk, strength);
+  if (strength > 1) endReference(talk);
+  if (talk.stretch && (!talk.stretch.isLong || strength === 3)) talk.stretch = undefined;
+  talk.clause++;
+  talk.isClauseUnknown = false;
+  if (strength > 1) {
+    talk.segment++;
+    talk.isPlus = false;
+    talk.trill = undefined;
+  }
+  if (strength === 3) {
+    leftovers(talk);
+    talk.sentence++;
+  }
+}
+
+/** What was announced and never came is told, not lost. */
+function leftovers(talk: Talk): void {
+  const { ahead } = talk;
+  const last = lastNotes(talk);
+  const isOpen = Object.values(ahead).some((value) =>
+    Array.isArray(value) ? value.length > 0 : value !== undefined,
+  );
+  const span = {
+    start: talk.atoms[Math.max(0, talk.at - 1)]?.start ?? 0,
+    end: talk.atoms[Math.max(0, talk.at - 1)]?.end ?? 1,
+  };
+  if (isOpen && last?.sentence === talk.sentence) {
+    for (const technique of ahead.techniques) addTechnique(last, technique);
+    for (const manner of ahead.manners) addManner(last, manner);
+    if (ahead.bend) last.bend = ahead.bend;
+    if (ahead.stroke) last.stroke = ahead.stroke;
+    if (ahead.pluck) last.pluck = ahead.pluck;
+    if (ahead.duration) last.duration ??= ahead.duration;
+    for (const note of last.notes) if (ahead.finger) note.finger = ahead.finger;
+    if (ahead.times) last.times *= ahead.times;
+  } else if (isOpen)
+    slip(talk, span, "sentence-unfinished", "which note is that? Say a fret and a string");
+  talk.ahead = nothingAhead();
+  const isWaiting = talk.awaited ?? talk.bendTarget ?? talk.moveTo;
+  if (isWaiting) slip(talk, span, "sentence-unfinished", "expected a fret behind it");
+  talk.awaited = undefined;
+  talk.bendTarget = undefined;
+  talk.moveTo = undefined;
+  talk.isReplaced = false;
+  talk.isSource = false;
+  if (talk.lastTime && talk.lastTimeAt)
+    slip(
+      talk,
+      talk.lastTimeAt,
+      "sentence-unfinished",
+      "what is different then? Say “ends on” and a note",
+    );
+  talk.lastTime = undefined;
+}

@@ -1,0 +1,175 @@
+import type { AtomOf } from "./atom";
+import type { Draft } from "./draft";
+import type { Talk } from "./talk";
+import { addManner, addTechnique, copyOf } from "./draft";
+import { addAhead } from "./talk";
+import {
+  ask,
+  clauseDrafts,
+  isAhead,
+  isAllSaid,
+  isHeader,
+  isNoteInClause,
+  isNoteNext,
+  nextAtom,
+  segmentDrafts,
+  sentenceStart,
+  slip,
+  targetOf,
+} from "./talk";
+
+export function readTechnique(talk: Talk, atom: AtomOf<"technique">): void {
+  const { technique } = atom;
+  if (isHeader(talk)) {
+    talk.stretch = { manners: [], techniques: [technique], isLong: true };
+    return;
+  }
+  const isBack = ["vibrato", "let-ring", "slide-out"].includes(technique.kind);
+  const inClause = clauseDrafts(talk);
+  const isOfMany = /^(all|those|these|them|everything)$/u.test(
+    talk.words
+      .slice(atom.start, atom.end)
+      .map(({ text }) => text)
+      .find((text) => /^(all|those|these|them|everything)$/u.test(text)) ?? "",
+  );
+  if (isOfMany && talk.drafts.length === 0 && isNoteInClause(talk)) {
+    talk.stretch = { manners: [], techniques: [technique], isLong: true };
+    return;
+  }
+  if (isAhead(talk, !isBack) && !(isBack && inClause.length > 0))
+    return addAhead(talk.ahead, technique);
+  const draft = targetOf(talk, atom, "no note stands before it");
+  if (draft) addTechnique(draft, technique);
+}
+
+export function readManner(talk: Talk, atom: AtomOf<"manner">): void {
+  const { technique, stroke, pluck } = atom;
+  const isLong = isHeader(talk);
+  const isLast = technique?.kind === "accent" || technique?.kind === "tremolo";
+  if (isLong || isAhead(talk, true)) {
+    if (isLast || (stroke && !/^all/u.test(talk.words[atom.start]!.text))) {
+      if (technique) talk.ahead.manners.push(technique);
+      if (stroke) talk.ahead.stroke = stroke;
+      return;
+    }
+    talk.stretch = {
+      manners: [...(talk.stretch?.manners ?? []), ...(technique ? [technique] : [])],
+      ...(stroke && { stroke }),
+      ...(pluck && { pluck }),
+      isLong:
+        isLong ||
+        talk.atoms
+          .slice(0, talk.at)
+          .some((one) => one.kind === "all" && one.start >= sentenceStart(talk)),
+    };
+    return;
+  }
+  const inClause = clauseDrafts(talk);
+  let group: readonly Draft[] = inClause.length > 0 ? inClause : [];
+  const inSegment = segmentDrafts(talk);
+  const isOfList =
+    inClause.length === 1 &&
+    inSegment.length > 1 &&
+    inClause[0]!.binding !== "own" &&
+    inClause[0]!.times === 1;
+  if (isAllSaid(talk)) group = inSegment;
+  else if (isOfList && !isLast) return askManner(talk, atom, inSegment);
+  if (group.length === 0) {
+    const before = talk.drafts.filter(({ segment }) => segment === talk.drafts.at(-1)?.segment);
+    if (before.length > 1 && !isLast && !isAllSaid(talk)) return askManner(talk, atom, before);
+    group = before;
+  }
+  if (isLast) group = group.slice(-1);
+  if (group.length === 0) {
+    const draft = targetOf(talk, atom, "no note stands before it");
+    group = draft ? [draft] : [];
+  }
+  for (const draft of group) {
+    if (technique) addManner(draft, technique);
+    if (stroke) draft.stroke = stroke;
+    if (pluck) draft.pluck = pluck;
+  }
+}
+
+export function askManner(talk: Talk, atom: AtomOf<"manner">, group: readonly Draft[]): void {
+  const span = { start: talk.words[atom.start]!.start, end: talk.words[atom.end - 1]!.end };
+  const said = talk.text.slice(span.start, span.end);
+  talk.questions.push({
+    ...span,
+    text: `${said}: the last note, or all ${group.length} of them?`,
+    answers: [{ label: `all ${group.length}`, edit: { ...span, text: `all ${said}` } }],
+  });
+}
+
+export function readStrokes(talk: Talk, atom: AtomOf<"strokes">): void {
+  const isBefore = clauseDrafts(talk).length === 0 && isNoteInClause(talk);
+  if (isBefore) {
+    talk.strokesAhead = atom;
+    return;
+  }
+  spreadStrokes(
+    talk,
+    atom,
+    clauseDrafts(talk).length > 0 ? clauseDrafts(talk) : segmentDrafts(talk),
+  );
+}
+
+export function spreadStrokes(talk: Talk, atom: AtomOf<"strokes">, group: readonly Draft[]): void {
+  const [only] = group;
+  if (group.length === 1 && only!.times === 1) only!.times = atom.strokes.length;
+  const spread = group.flatMap((draft) => (draft.times === 1 ? [draft] : spreadOut(talk, draft)));
+  if (spread.length !== atom.strokes.length) {
+    return ask(talk, atom, `${atom.strokes.length} strokes for ${spread.length} notes: which?`, []);
+  }
+  for (const [index, draft] of spread.entries()) draft.stroke = atom.strokes[index]!;
+}
+
+/** One draft a time it comes. */
+export function spreadOut(talk: Talk, draft: Draft): Draft[] {
+  const copies = Array.from({ length: draft.times }, () => ({ ...copyOf(draft), times: 1 }));
+  talk.drafts.splice(talk.drafts.indexOf(draft), 1, ...copies);
+  return copies;
+}
+
+export function readTrill(talk: Talk): void {
+  talk.trill = {};
+  const last = clauseDrafts(talk).at(-1);
+  const next = nextAtom(talk, ["with"]);
+  if (last && (next?.kind === "to" || next?.kind === "fret")) talk.trill.draft = last;
+}
+
+export function trillTarget(talk: Talk, atom: AtomOf<"fret">): boolean {
+  const draft = talk.trill?.draft;
+  const [note] = draft?.notes ?? [];
+  if (!draft || !note || typeof note.fret !== "number") return false;
+  talk.trill = undefined;
+  talk.isPlus = false;
+  const semitones = Math.abs(atom.fret - note.fret);
+  if (semitones < 1 || semitones > 12) {
+    slip(talk, atom, "trill-out-of-range", "a trill goes up by 1 to 12 frets");
+    return true;
+  }
+  note.fret = Math.min(note.fret, atom.fret);
+  addTechnique(draft, { kind: "trill", semitones });
+  talk.adjacent = draft;
+  return true;
+}
+
+// Fingers
+
+export function readFinger(talk: Talk, atom: AtomOf<"finger">): void {
+  const isWith =
+    talk.atoms[talk.at - 1]?.kind === "with" ||
+    talk.atoms.slice(0, talk.at).findLast(({ kind }) => kind !== "filler")?.kind === "with";
+  const inClause = clauseDrafts(talk);
+  const isBack =
+    inClause.length > 0 &&
+    ((isWith && !talk.isPlus && !isNoteNext(talk)) ||
+      !isNoteInClause(talk) ||
+      (isWith && talk.adjacent !== undefined && nextAtom(talk)?.kind === "strings"));
+  if (!isBack) {
+    talk.ahead.finger = atom.finger;
+    return;
+  }
+  for (const note of inClause.at(-1)!.notes) note.finger = atom.finger;
+}

@@ -1,0 +1,84 @@
+import { fraction } from "../../rhythm/fraction";
+import type { AtomOf } from "./atom";
+import type { Talk } from "./talk";
+
+import {
+  clauseDrafts,
+  isNoteInClause,
+  isNoteNext,
+  lastEvent,
+  lastNotes,
+  nextAtom,
+  slip,
+} from "./talk";
+
+// Values
+
+export function readValue(talk: Talk, atom: AtomOf<"value">): void {
+  const { duration, isMany } = atom;
+  if (talk.many && talk.many.from === talk.drafts.length) {
+    talk.many.duration = duration;
+    return;
+  }
+  const isFor =
+    talk.atoms.slice(0, talk.at).findLast(({ kind }) => kind !== "filler")?.kind === "for";
+  const isRest = nextAtom(talk)?.kind === "rest";
+  if (isRest) {
+    talk.ahead.duration = duration;
+    return;
+  }
+  const inClause = clauseDrafts(talk);
+  if (isMany) {
+    const hasNotes = isNoteInClause(talk) || inClause.length === 0;
+    talk.value = duration;
+    if (hasNotes && (inClause.length === 0 || isNoteNext(talk))) return;
+    for (const draft of talk.drafts.filter((one) => one.sentence === talk.sentence))
+      draft.duration ??= duration;
+    return;
+  }
+  if (isFor && lastNotes(talk)) return void (lastEvent(talk).duration = duration);
+  if (inClause.length > 0 && !isNoteNext(talk) && nextAtom(talk)?.kind !== "rest") {
+    const last = inClause.at(-1)!;
+    last.duration = duration;
+    return;
+  }
+  const isAlone = inClause.length === 0 && !isNoteInClause(talk);
+  if (isAlone && talk.drafts.length > 0 && lastEvent(talk).duration === undefined)
+    lastEvent(talk).duration = duration;
+  else talk.ahead.duration = duration;
+}
+
+export function readBeats(talk: Talk, atom: AtomOf<"beats">): void {
+  const duration = fraction(atom.beats, 4);
+  const inClause = clauseDrafts(talk);
+  if (inClause.length === 0 && isNoteNext(talk)) talk.ahead.duration = duration;
+  else if (nextAtom(talk)?.kind === "rest") talk.ahead.duration = duration;
+  else if (talk.drafts.length > 0) lastEvent(talk).duration = duration;
+  else slip(talk, atom, "sentence-unfinished", "expected a note before it");
+}
+
+export function readRest(talk: Talk, atom: AtomOf<"rest">): void {
+  const { duration, quoted } = talk.ahead;
+  delete talk.ahead.duration;
+  delete talk.ahead.quoted;
+  const times = talk.many?.times ?? 1;
+  talk.many = undefined;
+  talk.drafts.push({
+    kind: "rest",
+    notes: [],
+    techniques: [],
+    manners: [],
+    times,
+    binding: "own",
+    join: talk.join,
+    clause: talk.clause,
+    segment: talk.segment,
+    sentence: talk.sentence,
+    from: atom.start,
+    to: atom.end,
+    ...(quoted !== undefined && { quoted }),
+    ...((duration ?? talk.value) ? { duration: duration ?? talk.value! } : {}),
+  });
+  talk.adjacent = undefined;
+  talk.join = "none";
+}

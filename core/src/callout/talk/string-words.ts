@@ -1,0 +1,387 @@
+import type { StringsMeaning } from "./atom";
+import type { Word } from "./words";
+
+/** How the strings of one set-up are called: by school, the song's own first; index 0 is string 1. */
+export interface StringCalls {
+  readonly count: number;
+  /** Lower case, without what tells two of one letter apart: `e b g d a e`. */
+  readonly schools: readonly (readonly string[])[];
+}
+
+interface Found {
+  readonly strings: readonly number[];
+  readonly others: readonly number[];
+  readonly end: number;
+  readonly isPlural?: boolean;
+  readonly isOpen?: true;
+  readonly letterAt?: number;
+}
+
+type Side = "low" | "high" | "top";
+
+const SIDES: Readonly<Record<string, Side>> = {
+  low: "low",
+  lower: "low",
+  lowest: "low",
+  bottom: "low",
+  thick: "low",
+  thicker: "low",
+  thickest: "low",
+  fat: "low",
+  big: "low",
+  high: "high",
+  higher: "high",
+  highest: "high",
+  thin: "high",
+  thinner: "high",
+  thinnest: "high",
+  skinny: "high",
+  top: "top",
+};
+const LEADS = new Set(["on", "of", "over", "across", "onto"]);
+const DETERMINERS = new Set([
+  "the",
+  "that",
+  "this",
+  "your",
+  "our",
+  "my",
+  "those",
+  "these",
+  "both",
+  "all",
+]);
+const STRING = new Set(["string", "strings", "str", "strs"]);
+const NOT_A_STRING =
+  /^(minor|major|min|maj|chord|shape|note|m|flat|sharp|tuning|scale|pentatonic|power|barre)$/u;
+
+/** Reads how strings are called in talk: “on the A”, “low E”, “strings five and three”. */
+export class StringWords {
+  /** Whether letters stand before numbers elsewhere: then a lone “a” before one is a string too. */
+  private readonly hasLetterStyle: boolean;
+  private readonly hasCapitals: boolean;
+
+  constructor(
+    private readonly words: readonly Word[],
+    private readonly calls: StringCalls,
+  ) {
+    this.hasCapitals = words.some(
+      (word, index) =>
+        /^[B-G]$/u.test(word.written) && words[index + 1]?.number?.form === "cardinal",
+    );
+    this.hasLetterStyle = words.some(
+      (word, index) => /^[b-g]$/u.test(word.text) && words[index + 1]?.number?.form === "cardinal",
+    );
+  }
+
+  /** The strings named at `at`, with how far the words go. */
+  at(at: number): (StringsMeaning & { readonly end: number }) | undefined {
+    let next = at;
+    const lead = this.text(next);
+    const isLed = LEADS.has(lead);
+    if (isLed) next++;
+    let hasThe = false;
+    while (DETERMINERS.has(this.text(next)) && !this.group(next)) {
+      hasThe = true;
+      next++;
+    }
+    const first = this.one(next, isLed || hasThe, this.isOfPlace(at, lead), hasThe);
+    if (!first) return undefined;
+    const found = this.listFrom(first);
+    const form = isLed ? "on" : "bare";
+    const { strings, others, end, letterAt, isOpen } = found;
+    return {
+      kind: "strings",
+      strings,
+      others,
+      form,
+      isTogether: found.isPlural === true,
+      end,
+      ...(isOpen && { isOpen }),
+      ...(letterAt !== undefined && { letterAt }),
+    };
+  }
+
+  /** “Third fret of the first”, “2 on the 4th”: behind a fret an ordinal is a string. */
+  private isOfPlace(at: number, lead: string): boolean {
+    const before = this.words[at - 1];
+    return (
+      lead === "of" ||
+      (lead === "on" && (before?.number?.form === "cardinal" || before?.text === "open"))
+    );
+  }
+
+  private text(at: number): string {
+    return this.words[at]?.text ?? "";
+  }
+
+  /** “D and G”, “d, g and b strings”: further strings, unless they lead to frets of their own. */
+  private listFrom(first: Found): Found {
+    let all = first;
+    for (;;) {
+      let next = all.end;
+      let joins = 0;
+      while (/^(,|and|&|plus|\+)$/u.test(this.text(next)) && joins < 2) {
+        next++;
+        joins++;
+      }
+      while (DETERMINERS.has(this.text(next))) next++;
+      const more = this.one(next, true, false, true);
+      if (!more || more.strings.length !== 1 || first.strings.length === 0) break;
+      const isLast = !this.continuesAt(more.end);
+      const leadsOn = isLast && !more.isPlural && this.leadsToFret(more.end);
+      if (leadsOn || (joins === 0 && !this.isPluralAhead(next))) break;
+      if (all.strings.includes(more.strings[0]!)) break;
+      if (all.isPlural && !more.isPlural) break;
+      const others = [...all.others, ...more.others];
+      all = { ...more, strings: [...all.strings, ...more.strings], others };
+    }
+    return all;
+  }
+
+  private continuesAt(at: number): boolean {
+    const next = /^(,|and|&)$/u.test(this.text(at)) ? at + 1 : at;
+    return (
+      this.one(next + (DETERMINERS.has(this.text(next)) ? 1 : 0), true, false, true) !==
+        undefined && this.isPluralAhead(at)
+    );
+  }
+
+  private isPluralAhead(at: number): boolean {
+    for (let ahead = at; ahead < at + 6; ahead++) {
+      if (/^(strings|strs)$/u.test(this.text(ahead))) return true;
+      if (
+        !/^([a-g][#b]?|and|&|,|the|low|high|[a-g]'s)$/u.test(this.text(ahead)) &&
+        !this.words[ahead]?.number
+      )
+        return false;
+    }
+    return false;
+  }
+
+  private leadsToFret(at: number): boolean {
+    const word = this.words[at];
+    if (!word) return false;
+    return word.number !== undefined || /^(open|fret|frets|x|:|muted)$/u.test(word.text);
+  }
+
+  private one(at: number, isExpected: boolean, isOf: boolean, hasThe: boolean): Found | undefined {
+    return (
+      this.group(at) ??
+      this.same(at) ??
+      this.byNumber(at, isOf) ??
+      this.bySide(at) ??
+      this.byLetter(at, isExpected, hasThe)
+    );
+  }
+
+  /** “that same string”, “the string”. */
+  private same(at: number): Found | undefined {
+    let next = at;
+    if (this.text(next) === "same") next++;
+    if (!STRING.has(this.text(next)) || this.words[next + 1]?.number) return undefined;
+    if (next === at && !/^(that|this|same)$/u.test(this.text(at - 1))) return undefined;
+    return { strings: [], others: [], end: next + 1 };
+  }
+
+  /** “all six strings”, “the first three strings”, “the two low strings”. */
+  private group(at: number): Found | undefined {
+    const { count } = this.calls;
+    const isAll = this.text(at) === "all";
+    let next = isAll ? at + 1 : at;
+    if (this.text(next) === "of") next++;
+    if (this.text(next) === "the" || this.text(next) === "your") next++;
+    let side = SIDES[this.text(next)];
+    const isFirst = this.text(next) === "first";
+    if (side ?? isFirst) next++;
+    const number = this.words[next]?.number;
+    let howMany = number?.form === "cardinal" ? number.value : undefined;
+    if (howMany !== undefined) next++;
+    if (!side && SIDES[this.text(next)]) side = SIDES[this.text(next++)];
+    if (!/^(strings|strs)$/u.test(this.text(next))) return undefined;
+    if (howMany === undefined && !isAll) return undefined;
+    if (!isAll && !side && !isFirst) return undefined;
+    howMany ??= count;
+    const thinnest = Array.from({ length: Math.min(howMany, count) }, (_, index) => index + 1);
+    const thickest = thinnest.map((string) => count + 1 - string);
+    const end = next + 1;
+    if (howMany > count) return { strings: [howMany], others: [], end, isPlural: true };
+    if (howMany === count) return { strings: thickest, others: [], end, isPlural: true };
+    if (side === "low") return { strings: thickest, others: [], end, isPlural: true };
+    if (side === "high" || isFirst)
+      return { strings: [...thinnest].reverse(), others: [], end, isPlural: true };
+    return { strings: [...thinnest].reverse(), others: thickest, end, isPlural: true };
+  }
+
+  /** “string five”, “the fifth string”, “strings five and three”. */
+  private byNumber(at: number, isOf: boolean): Found | undefined {
+    const word = this.text(at);
+    const number = this.words[at + 1]?.number;
+    if (STRING.has(word) && number?.form === "cardinal" && !number.isPlural) {
+      return this.numbered(number.value, at + 2, word === "strings");
+    }
+    const own = this.words[at]?.number;
+    if (own?.isPlural) return undefined;
+    if (own?.form === "ordinal") {
+      if (STRING.has(this.text(at + 1))) {
+        return this.numbered(own.value, at + 2, this.text(at + 1) === "strings");
+      }
+      const isPart = this.isPluralAhead(at);
+      if (
+        isPart ||
+        ((isOf || this.text(at - 1) === "open") &&
+          !/^(fret|finger|one|note|bar|chord)$/u.test(this.words[at + 1]?.lemma ?? ""))
+      ) {
+        return this.numbered(own.value, at + 1, isPart);
+      }
+    }
+    if (own?.form === "cardinal" && this.listedAfterStrings(at))
+      return this.numbered(own.value, at + 1, true);
+    return undefined;
+  }
+
+  /** The three of “strings five and three”. */
+  private listedAfterStrings(at: number): boolean {
+    for (let back = at - 1; back > at - 8 && back >= 0; back--) {
+      if (this.text(back) === "strings") return true;
+      if (!/^(and|&|,)$/u.test(this.text(back)) && this.words[back]?.number?.form !== "cardinal")
+        return false;
+    }
+    return false;
+  }
+
+  private numbered(string: number, end: number, isPlural: boolean): Found {
+    return { strings: [string], others: [], end, isPlural };
+  }
+
+  /** “the bottom string”, “the thin one” is not one. */
+  private bySide(at: number): Found | undefined {
+    const side = SIDES[this.text(at)];
+    if (!side || !/^(string|str)$/u.test(this.text(at + 1))) return undefined;
+    const { count } = this.calls;
+    const end = at + 2;
+    if (side === "low") return { strings: [count], others: [], end };
+    if (side === "high") return { strings: [1], others: [], end };
+    return { strings: [1], others: [count], end, letterAt: at };
+  }
+
+  private byLetter(at: number, isExpected: boolean, hasThe: boolean): Found | undefined {
+    const side = SIDES[this.text(at)];
+    let next = side ? at + 1 : at;
+    const isOpenBetween = this.text(next) === "open" && side !== undefined;
+    if (isOpenBetween) next++;
+    const word = this.words[next];
+    const match = /^([a-g][#♯♭]?|[a-g]b)('s|s)?$/u.exec(word?.text ?? "");
+    if (!word || !match || (match[2] === "s" && !/^[A-G]/u.test(word.written))) return undefined;
+    let name = match[1]!.replace("♯", "#").replace("♭", "b");
+    let end = next + 1;
+    if (/^(flat|sharp)$/u.test(this.text(end))) name += this.text(end++) === "flat" ? "b" : "#";
+    const hasString = STRING.has(this.text(end));
+    // “Skip a string”: an article.
+    const isArticle =
+      name === "a" &&
+      !side &&
+      !word.written.startsWith("A") &&
+      /^(skip|skipping|cross|change|changing|up|down|over|move|moves|jump|switch|per|miss|each)$/u.test(
+        this.text(next - 1),
+      );
+    if (isArticle) return undefined;
+    if (!hasString && NOT_A_STRING.test(this.text(end))) return undefined;
+    if (!hasString && !side && !this.isName(next, end, name, isExpected, hasThe)) return undefined;
+    // Where the others are capitals, the small letter is the thin one.
+    const isThin = this.hasCapitals && /^[a-g]/u.test(word.written);
+    const candidates = this.called(name, side, isThin);
+    if (candidates.length === 0) return undefined;
+    const isPlural = this.text(end) === "strings";
+    if (hasString) end++;
+    const [first, ...others] = candidates;
+    return {
+      strings: [first!],
+      others: side === "top" ? others : side ? [] : others,
+      end,
+      isPlural,
+      letterAt: next,
+      ...(match[2] === "'s" || isOpenBetween ? { isOpen: true as const } : {}),
+    };
+  }
+
+  /** Whether a lone letter is a string's name here and no article, nor a note's. */
+  private isName(
+    at: number,
+    end: number,
+    name: string,
+    isExpected: boolean,
+    hasThe: boolean,
+  ): boolean {
+    const next = this.words[end];
+    const isGlued = next?.number !== undefined && next.glue === "none";
+    const isBeforeFret =
+      next !== undefined &&
+      ((next.number !== undefined && !next.number.isPlural) ||
+        /^(open|fret|frets|x|:)$/u.test(next.text));
+    const isEnd =
+      !next ||
+      /^[,.;:!?)]$/u.test(next.text) ||
+      /^(then|and|with|together|again)$/u.test(next.text);
+    const after = this.text(end + 1);
+    const isJoined =
+      /^(\+|&|and)$/u.test(next?.text ?? "") &&
+      /^[a-g][#b]?$/u.test(after) &&
+      !this.leadsToFret(end + 2);
+    if (isGlued || this.text(at - 1) === "open" || (isJoined && this.words[at]!.written !== "a"))
+      return true;
+    if (name !== "a") return isExpected || isBeforeFret;
+    const isCapital = this.words[at]!.written.startsWith("A");
+    if (hasThe) return true;
+    if (isCapital) return isBeforeFret || (isExpected && isEnd);
+    if (isExpected && isEnd) return true;
+    return (
+      isBeforeFret && next.number?.form === "cardinal" && this.hasLetterStyle && !LEADS.has(after)
+    );
+  }
+
+  /** The strings that a letter may mean, the likelier first: of two the thick one, as it is written large. */
+  private called(name: string, side: Side | undefined, isThin: boolean): readonly number[] {
+    const found = stringsCalled(name, side, this.calls);
+    return isThin && !side ? found.slice(-1) : found;
+  }
+}
+
+/**
+ * The strings that a letter may mean, the thickest first; one alone where low or high is said.
+ *
+ * @param name Lower case, with # or b where it has one.
+ */
+export function stringsCalled(
+  name: string,
+  side: Side | undefined,
+  { schools }: Pick<StringCalls, "schools">,
+): readonly number[] {
+  const having = (names: readonly string[]) =>
+    names.flatMap((own, index) => (own === name ? [index + 1] : []));
+  // Of two that the song's own school calls so one is low; else a lowered string may be meant.
+  const [own = []] = schools.map(having);
+  const all = side && own.length < 2 ? [...new Set(schools.flatMap(having))] : [];
+  const first = schools.map(having).find((found) => found.length > 0) ?? [];
+  const found = (all.length > 0 ? all : first).toSorted((a, b) => b - a);
+  if (side === "low") return found.slice(0, 1);
+  return side === "high" ? found.slice(-1) : found;
+}
+
+/** How each string is said so that it is told from all others; by its number where no name does that. */
+export function spokenStrings(calls: StringCalls): readonly string[] {
+  return Array.from({ length: calls.count }, (_, index) => {
+    const string = index + 1;
+    const name = calls.schools[0]![index]!;
+    const isLetter = /^[a-g][#b]?$/u.test(name);
+    const letter = name[0]!.toUpperCase() + name.slice(1);
+    const means = (side: Side | undefined) => {
+      const found = stringsCalled(name, side, calls);
+      return found.length === 1 && found[0] === string;
+    };
+    if (isLetter && means(undefined)) return letter;
+    if (isLetter && means("low")) return `low ${letter}`;
+    if (isLetter && means("high")) return `high ${letter}`;
+    return `string ${string}`;
+  });
+}

@@ -1,0 +1,327 @@
+import type { Finding } from "../../foundation/finding";
+import type { Fraction } from "../../rhythm/fraction";
+import type { EventTechnique, LinkKind, Pluck, Stroke } from "../../score/technique";
+import type { Atom, AtomOf, StringsMeaning } from "./atom";
+import { copyOf, type Draft, type DraftNote, type Join } from "./draft";
+import type { StringCalls } from "./string-words";
+import type { Word } from "./words";
+
+/** One thing that was not decided, with what could be meant. */
+export interface TalkQuestion {
+  /** Where in the text, from 0. */
+  readonly start: number;
+  readonly end: number;
+  readonly text: string;
+  readonly answers: readonly TalkAnswer[];
+}
+
+/** An answer says the doubtful words anew, so that nobody needs to ask any more. */
+export interface TalkAnswer {
+  readonly label: string;
+  readonly edit: { readonly start: number; readonly end: number; readonly text: string };
+}
+
+/** What talk is understood against. */
+export interface TalkContext extends StringCalls {
+  /** How each string is said so that no other is meant, string 1 first. */
+  readonly spoken: readonly string[];
+  /** The lowest and the highest fret of each string, counted as they are said. */
+  readonly firstFrets: readonly number[];
+  readonly lastFrets: readonly number[];
+  /** What was said before. */
+  readonly before: readonly Draft[];
+  /** Grips that a chord's name may mean, as signs from the thick string to the thin one. */
+  readonly gripsOf: (name: string) => readonly string[];
+  /** The notes of the last event that signs say in the call-out's own words; undefined where they say none. */
+  readonly calloutOf: (signs: string) => readonly DraftNote[] | undefined;
+}
+
+/** A link that waits for the note it leads to. */
+export interface Waiting {
+  readonly link: LinkKind;
+  readonly hasTo: boolean;
+  /** Whether the note that it leads away from was said behind it. */
+  hasSource: boolean;
+  readonly from: number;
+}
+
+/** What is said of the next note. */
+export interface Ahead {
+  finger?: 1 | 2 | 3 | 4;
+  duration?: Fraction;
+  manners: EventTechnique[];
+  techniques: Draft["techniques"];
+  stroke?: Stroke;
+  pluck?: Pluck;
+  bend?: Draft["bend"];
+  times?: number;
+  quoted?: string;
+}
+
+export const nothingAhead = (): Ahead => ({ manners: [], techniques: [] });
+
+/** What was said before and comes again, moved or with another end. */
+export interface Reference {
+  kind: "same" | "move";
+  group: readonly Draft[];
+  frets: number;
+  strings: number;
+  onString?: number;
+  isSlide?: boolean;
+  /** Whether a fret to move to is that of the first note, and not of the first finger. */
+  isFirst?: true;
+  times: number;
+  endsOn: boolean;
+  /** The clause in which it was said. */
+  clause: number;
+  from: number;
+  to: number;
+}
+
+/** What is said of all notes until the end of the clause, or of the sentence. */
+interface Stretch {
+  techniques?: Draft["techniques"];
+  manners: EventTechnique[];
+  stroke?: Stroke;
+  pluck?: Pluck;
+  isLong: boolean;
+}
+
+/** The string that is spoken of. */
+interface CurrentString {
+  readonly string: number;
+  readonly others: readonly number[];
+  /** The word that names it. */
+  readonly letterAt?: number;
+  /** Whether it was named before its frets, or with a note. */
+  readonly how: "header" | "after";
+  readonly clause: number;
+  readonly segment: number;
+}
+
+/** Talk that is being read: what was understood so far, and all that waits for what comes. */
+export class Talk {
+  drafts: Draft[] = [];
+  readonly slips: Finding[] = [];
+  readonly questions: TalkQuestion[] = [];
+  /** The atom that is read. */
+  at = 0;
+
+  string: CurrentString | undefined;
+  /** By letter: which of two strings was called low or high. */
+  readonly lastNamed = new Map<string, number>();
+  /** Strings that wait for the fret they are held at. */
+  awaited: (StringsMeaning & { start: number; end: number }) | undefined;
+  /** The note that was just said, as long as its string may follow. */
+  adjacent: Draft | undefined;
+  join: Join = "none";
+  clause = 0;
+  segment = 0;
+  sentence = 0;
+  isClauseUnknown = false;
+
+  ahead = nothingAhead();
+  stretch: Stretch | undefined;
+  value: Fraction | undefined;
+  many: { times: number; from: number; duration?: Fraction } | undefined;
+  links: Waiting[] = [];
+  trill: { draft?: Draft } | undefined;
+  isPlus = false;
+  chord: { isPlural: boolean; from: number; isUnison: boolean } | undefined;
+  bendTarget: Draft | undefined;
+  moveTo: Reference | undefined;
+  reference: Reference | undefined;
+  pair: number | undefined;
+  strokesAhead: AtomOf<"strokes"> | undefined;
+  /** The next fret is one that is played no more: “instead of that last five”. */
+  isReplaced = false;
+  /** “And the last time …”: what is different then. */
+  lastTime: "said" | "ends-on" | undefined;
+  lastTimeAt: Atom | undefined;
+  /** The next note is the one that a link leads away from. */
+  isSource = false;
+  /** From which draft on the sentence is undecided. */
+  unsureFrom: number | undefined;
+
+  constructor(
+    readonly text: string,
+    readonly words: readonly Word[],
+    readonly atoms: readonly Atom[],
+    readonly context: TalkContext,
+  ) {
+    const string = context.before.at(-1)?.notes.at(-1)?.string;
+    if (string !== undefined)
+      this.string = { string, others: [], how: "after", clause: -1, segment: -1 };
+  }
+}
+
+const JOINS: readonly Join[] = ["none", "and", "comma", "then", "sentence"];
+
+/** The stronger of two. */
+export function later(one: Join, other: Join): Join {
+  return JOINS.indexOf(one) >= JOINS.indexOf(other) ? one : other;
+}
+
+export function addAhead(ahead: Ahead, technique: Draft["techniques"][number]): void {
+  ahead.techniques = [...ahead.techniques.filter(({ kind }) => kind !== technique.kind), technique];
+}
+
+export function clauseDrafts(talk: Talk): Draft[] {
+  return talk.drafts.filter(({ clause, kind }) => clause === talk.clause && kind !== "bar-line");
+}
+
+export function segmentDrafts(talk: Talk): Draft[] {
+  return talk.drafts.filter(({ segment, kind }) => segment === talk.segment && kind !== "bar-line");
+}
+
+/** What a link leads away from. */
+export function sourceOf(talk: Talk): Draft | undefined {
+  return lastNotes(talk) ?? talk.context.before.at(-1);
+}
+
+export function lastNotes(talk: Talk): Draft | undefined {
+  return talk.drafts.findLast(({ kind }) => kind === "notes");
+}
+
+// Looking ahead
+
+/** The next atom that is no everyday word, within the clause. */
+export function nextAtom(talk: Talk, skip: readonly Atom["kind"][] = []): Atom | undefined {
+  for (let at = talk.at + 1; at < talk.atoms.length; at++) {
+    const atom = talk.atoms[at]!;
+    if (atom.kind === "pause") return undefined;
+    if (["filler", "aside", "play", "for", "unknown", "hold", ...skip].includes(atom.kind))
+      continue;
+    return atom;
+  }
+  return undefined;
+}
+
+export function isNoteNext(talk: Talk, alsoFinger = false): boolean {
+  const next = nextAtom(talk, alsoFinger ? ["finger"] : []);
+  if (next === undefined) return false;
+  if (next.kind === "strings") return true;
+  return ["fret", "dead", "grip", "callout"].includes(next.kind);
+}
+
+export function isNoteInClause(talk: Talk): boolean {
+  for (let at = talk.at + 1; at < talk.atoms.length; at++) {
+    const atom = talk.atoms[at]!;
+    if (atom.kind === "pause") return false;
+    if (["fret", "dead", "grip", "strings"].includes(atom.kind)) return true;
+  }
+  return false;
+}
+
+/** Whether the note's own string follows right behind: “seven on the D”. */
+export function isStringAhead(talk: Talk): boolean {
+  const next = nextAtom(talk, ["finger", "amount", "hold"]);
+  return next?.kind === "strings" && next.form === "on";
+}
+
+export function isFretNext(talk: Talk): boolean {
+  const next = nextAtom(talk, ["finger"]);
+  return next?.kind === "fret" || next?.kind === "dead";
+}
+
+export function placedHere(
+  talk: Talk,
+  draft: Draft,
+  { start, end }: { readonly start: number; readonly end: number },
+): Draft {
+  return {
+    ...draft,
+    clause: talk.clause,
+    segment: talk.segment,
+    sentence: talk.sentence,
+    from: start,
+    to: end,
+    binding: "own",
+  };
+}
+
+export function lastEvent(talk: Talk): Draft {
+  return talk.drafts.findLast(({ kind }) => kind !== "bar-line")!;
+}
+
+// Techniques
+
+/** Whether what is said here belongs to the note that follows, and not to the one before. */
+export function isAhead(talk: Talk, isVerb: boolean): boolean {
+  const isWith = talk.atoms[talk.at - 1]?.kind === "with";
+  const inClause = clauseDrafts(talk);
+  if (isWith && inClause.length > 0) return false;
+  const isOfBefore =
+    nextAtom(talk)?.kind === "pronoun" && talk.drafts.length + talk.context.before.length > 0;
+  if (inClause.length === 0) return isNoteInClause(talk) && !isOfBefore;
+  // “Twelfth fret harmonic on the low E”: the string is that of the note before.
+  if (talk.adjacent && nextAtom(talk)?.kind === "strings") return false;
+  return isVerb && isNoteNext(talk);
+}
+
+/** The note that a word behind it is about; one that was said before comes once more as it now is. */
+export function targetOf(talk: Talk, atom: Atom, what: string): Draft | undefined {
+  const last = lastNotes(talk);
+  if (last) return last;
+  const before = talk.context.before.at(-1);
+  if (before) {
+    const draft = placedHere(talk, copyOf(before), atom);
+    draft.times = 1;
+    talk.drafts.push(draft);
+    return draft;
+  }
+  ask(talk, atom, `${what}: which note?`, []);
+  return undefined;
+}
+
+/** “Harmonics: …”: of all that follows in the sentence. */
+export function sentenceStart(talk: Talk): number {
+  const pause = talk.atoms
+    .slice(0, talk.at)
+    .findLast((one) => one.kind === "pause" && one.strength === 3);
+  return pause?.end ?? 0;
+}
+
+export function isHeader(talk: Talk): boolean {
+  const next = talk.atoms[talk.at + 1];
+  return next?.kind === "pause" && talk.words[next.start]?.text === ":";
+}
+
+export function isAllSaid(talk: Talk): boolean {
+  return (
+    talk.atoms[talk.at - 1]?.kind === "all" ||
+    talk.words[talk.atoms[talk.at]!.start - 1]?.text === "all"
+  );
+}
+
+export function ask(
+  talk: Talk,
+  atom: { readonly start: number; readonly end: number },
+  text: string,
+  answers: readonly TalkAnswer[],
+): void {
+  const start = talk.words[atom.start]?.start ?? 0;
+  const end = talk.words[atom.end - 1]?.end ?? talk.text.length;
+  talk.questions.push({ start, end, text, answers });
+}
+
+export function slip(
+  talk: Talk,
+  { start, end }: { readonly start: number; readonly end: number },
+  code: string,
+  message: string,
+): void {
+  const from = talk.words[start]?.start ?? 0;
+  const to = talk.words[Math.max(start, end - 1)]?.end ?? talk.text.length;
+  const said = talk.text.slice(from, to);
+  talk.slips.push({
+    code,
+    severity: "error",
+    where: { column: from + 1, length: Math.max(1, to - from) },
+    message: `“${said}”: ${message}`,
+  });
+}
+
+export function spanOf(talk: Talk, { from, to }: Draft): { start: number; end: number } {
+  return { start: talk.words[from]!.start, end: talk.words[to - 1]!.end };
+}
