@@ -113,6 +113,11 @@ const PLUCK_IN_WORDS: Readonly<Record<Pluck, string>> = {
   a: "ring (a)",
 };
 
+/** How long an event lasts, or that nobody said so yet. */
+export function lengthInWords({ duration, lengthUnknown }: LineEvent): string {
+  return lengthUnknown ? "length not said yet" : durationInWords(duration);
+}
+
 /** Everything that is done to an event beside its pitches, in a teacher's words. */
 function howInWords(event: LineEvent): readonly string[] {
   const shared = [
@@ -152,7 +157,7 @@ export function eventInWords(event: LineEvent, names: PlaceNames): string {
     if (event.kind === "hit") return event.sound === "body" ? "knock on the body" : "pick scrape";
     return event.notes.map((note) => noteInWords(note, names)).join(" and ");
   })();
-  return [what, ...howInWords(event), durationInWords(event.duration)].join(", ");
+  return [what, ...howInWords(event), lengthInWords(event)].join(", ");
 }
 
 /** By the denominator of the place within its beat. */

@@ -83,6 +83,14 @@ describe("reading a call-out", () => {
     expect(places(read("B0 b0 E3 e3", contextFor("seven-standard")).bars)).toBe("7:0 2:0 6:3 1:3");
   });
 
+  it("leaves open how long notes last, holds nothing against their bars, and says so again", () => {
+    const { bars, findings } = read("'? E0 A2 pm[E0] '4 D0 '? D2");
+    const unknown = eventsOf(bars).map(({ lengthUnknown }) => lengthUnknown === true);
+    expect(unknown).toEqual([true, true, true, false, true]);
+    expect(findings).toEqual([]);
+    expect(printCallout(bars, dropD)).toBe("'? E0 A2 pm[E0] '4 D0 '? D2");
+  });
+
   it("keeps a note value until the next one", () => {
     const values = eventsOf(read("E0 '16 E0 E0 'q. A3 '8t - D1").bars).map((event) =>
       formatFraction(event.duration),

@@ -37,9 +37,19 @@ export function formatBar(bar: BarIndex): string {
   return `bar ${barNumber(bar)}`;
 }
 
-/** Some bars. @example formatBars([barIndex(1), barIndex(3)]) // "bars 2 and 4" */
+/** Some bars, those in a row together. @example formatBars([barIndex(1), barIndex(2), barIndex(4)]) // "bars 2–3 and 5" */
 export function formatBars(bars: readonly BarIndex[]): string {
-  return `${bars.length === 1 ? "bar" : "bars"} ${listInWords(bars.map(barNumber))}`;
+  const runs: BarIndex[][] = [];
+  for (const bar of bars) {
+    const run = runs.at(-1);
+    if (run?.at(-1) === bar - 1) run.push(bar);
+    else runs.push([bar]);
+  }
+  const said = runs.map((run) => {
+    const [first, last] = [barNumber(run[0]!), barNumber(run.at(-1)!)];
+    return first === last ? String(first) : `${first}–${last}`;
+  });
+  return `${bars.length === 1 ? "bar" : "bars"} ${listInWords(said)}`;
 }
 
 /** Bars with their indexes. */

@@ -1,4 +1,4 @@
-import { barEntries, barNumber, barsOn } from "../foundation/bar-index";
+import { barEntries, barsOn, formatBars } from "../foundation/bar-index";
 import { balanceOf, checkBars } from "../checks/bar-arithmetic";
 import { checkForm } from "../checks/form";
 import { checkTuplets } from "../checks/tuplets";
@@ -46,23 +46,9 @@ function unsaidRhythm(scan: LineScan): readonly ReviewFinding[] {
   const bars = barEntries(line.bars).flatMap(([bar, own]) => (hasUnknownLength(own) ? [bar] : []));
   const [first] = bars;
   if (first === undefined) return [];
-  const numbers = bars.map((bar) => barNumber(barsOn(bar, barsBefore)));
-  const message = `rhythm not said yet in ${formatBarNumbers(numbers)}`;
+  const message = `rhythm not said yet in ${formatBars(bars.map((bar) => barsOn(bar, barsBefore)))}`;
   const evidence = ["it is drawn and played evenly until somebody says or taps it"];
   return [found(scan, "arithmetic", "rhythm-unsaid", "info", { bar: first }, message, evidence)];
-}
-
-/** @example formatBarNumbers([2, 3, 5]) // "bars 2–3 and 5" */
-export function formatBarNumbers(numbers: readonly number[]): string {
-  const runs: number[][] = [];
-  for (const number of numbers) {
-    const run = runs.at(-1);
-    if (run?.at(-1) === number - 1) run.push(number);
-    else runs.push([number]);
-  }
-  const said = runs.map((run) => (run.length === 1 ? `${run[0]}` : `${run[0]}–${run.at(-1)}`));
-  const list = said.length < 2 ? said.join("") : `${said.slice(0, -1).join(", ")} and ${said.at(-1)}`;
-  return `${numbers.length === 1 ? "bar" : "bars"} ${list}`;
 }
 
 /** A last bar that is short by the pick-up makes one bar with it. */

@@ -26,7 +26,6 @@ export {
   withoutPlaces,
   type Bar,
   type Moment,
-  hasUnknownLength,
 } from "./bar";
 export {
   linkOf,

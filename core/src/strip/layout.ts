@@ -15,7 +15,7 @@ import {
   type Fraction,
 } from "../rhythm/fraction";
 import { countAt } from "../rhythm/metre";
-import type { Bar } from "../score/bar";
+import { hasUnknownLength, type Bar } from "../score/bar";
 import { isUnplaced, lengthOf, type LineEvent } from "../score/event";
 import type { BarFrame } from "../score/frame";
 import { naturalWidth, slotsOf, WIDE, type Spacing } from "./spacing";
@@ -127,15 +127,17 @@ function countsOf(
   { metre, from }: BarFrame,
   xAt: (onset: Fraction) => number,
 ): readonly CountMark[] {
+  const isOpen = events.some(({ event }) => event.lengthUnknown);
   const begun = new Map<string, CountMark>();
   for (const { onset, x, event } of events) {
     if (lengthOf(event).num === 0) continue;
-    const text = countAt(add(from, onset), metre);
+    // Nobody said how long notes last: then nobody knows the count.
+    const text = isOpen ? "?" : countAt(add(from, onset), metre);
     begun.set(formatFraction(onset), { x, text, isHeld: false });
   }
   const held: CountMark[] = [];
   const beat = fraction(1, metre.unit);
-  for (let n = 0; n < metre.beats; n++) {
+  for (let n = 0; n < metre.beats && !isOpen; n++) {
     const onset = subtract(multiply(fraction(n), beat), from);
     if (onset.num < 0 || compare(onset, end) >= 0 || begun.has(formatFraction(onset))) continue;
     held.push({ x: xAt(onset), text: String(n + 1), isHeld: true });
@@ -145,7 +147,7 @@ function countsOf(
 
 function balance(bar: Bar, frame: BarFrame): BarBox["balance"] {
   const { excess } = balanceOf(bar, frame);
-  if (excess.num === 0) return undefined;
+  if (excess.num === 0 || hasUnknownLength(bar)) return undefined;
   const amount = fraction(Math.abs(excess.num), excess.den);
   const brief = excess.num > 0 ? "too long" : "too short";
   const short = /^\d+\.*(t\d*)?$/u.test(formatDuration(amount));

@@ -2,7 +2,7 @@
 
 import type { PlaceNames } from "@intonazione/core/neck";
 import { displayPitch, type Key } from "@intonazione/core/pitch";
-import { add, durationInWords } from "@intonazione/core/rhythm";
+import { add } from "@intonazione/core/rhythm";
 import {
   notesOf,
   type LineEvent,
@@ -16,7 +16,13 @@ import { selectNames, selectPart, selectSong, useOpenSong, useSong } from "@/ope
 import { noteAt, stopsOf, type Stop } from "@/open-song/cursor";
 import { frameAt, shiftOf } from "@/open-song/derived";
 import { barInWords } from "@/open-song/where";
-import { countInWords, placeInWords, stringInWords, techniquesInWords } from "@/ui/words";
+import {
+  countInWords,
+  lengthInWords,
+  placeInWords,
+  stringInWords,
+  techniquesInWords,
+} from "@/ui/words";
 
 /** What is selected, for what a stage says of it. */
 export interface AtCursor {
@@ -55,7 +61,7 @@ export function PanelAtCursor({
         <h2 className="font-serif text-xl leading-tight">{headingOf(event, note, names)}</h2>
         <p className="text-soft">
           {barInWords(song, stop)}, {countInWords(add(frame.from, stop.onset), frame.metre)} ·{" "}
-          {durationInWords(event.duration)}
+          {lengthInWords(event)}
         </p>
         {done.length > 0 && <p className="text-soft">{done.join(" · ")}</p>}
         <NotesAtOnce notes={notesOf(event)} chosen={note} names={names} />

@@ -1,7 +1,11 @@
 import { expect, it } from "vitest";
 import { withStringNames } from "./string-names";
 
-const named = { strings: ["e", "B", "G", "D", "A", "Eb"], schools: [], fretOffsets: [0, 0, 0, 0, 0, 0] };
+const named = {
+  strings: ["e", "B", "G", "D", "A", "Eb"],
+  schools: [],
+  fretOffsets: [0, 0, 0, 0, 0, 0],
+};
 const numbered = { ...named, strings: ["1", "2", "3", "4", "5", "6"] };
 
 it.each([

@@ -31,6 +31,7 @@ export function EventFigure(props: EventFigureProps) {
   const band = Math.min(at.width, 40);
   const isNewValue =
     before.length === 0 ||
+    before.at(-1)!.event.lengthUnknown !== event.lengthUnknown ||
     formatDuration(before.at(-1)!.event.duration) !== formatDuration(event.duration);
   const valueY = isVoiceTwo ? lanes.voiceTwo : lanes.value;
   return (

@@ -39,6 +39,13 @@ export function Value({
   readonly y: number;
   readonly event: LineEvent;
 }) {
+  if (event.lengthUnknown) {
+    return (
+      <text x={x} y={y + 7} textAnchor="middle" fontSize={13} fill="var(--ochre-ink)">
+        ?
+      </text>
+    );
+  }
   const sign = valueSignOf(event.duration);
   return (
     <>

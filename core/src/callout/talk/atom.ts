@@ -97,6 +97,8 @@ export type Meaning =
   | { readonly kind: "starts-on" }
   | { readonly kind: "at-end" }
   | { readonly kind: "last-time" }
+  /** “The second time round”: the same again where its end is another. */
+  | { readonly kind: "next-time" }
   | { readonly kind: "back-to-first" }
   | { readonly kind: "correction"; readonly isSoft?: true }
   | { readonly kind: "doubt" }

@@ -102,6 +102,9 @@ class AtomReader {
     if (text === "then") return { kind: "pause", strength: 2, end: at + 1 };
     if (/^(after|before)$/u.test(text) && this.text(at + 1) === "that")
       return { kind: "pause", strength: 2, end: at + 2 };
+    // A dash between numbers only parts them.
+    if (/^[-–—]$/u.test(text) && this.words[at - 1]?.number)
+      return { kind: "pause", strength: 1, end: at + 1 };
     const strength = PAUSES[text];
     return strength && { kind: "pause", strength, end: at + 1 };
   }
@@ -381,6 +384,12 @@ class AtomReader {
     while (/^(up|down|over|across|back|along|around|here|there|again)$/u.test(this.text(next)))
       next++;
     if (/^(to|onto|at)$/u.test(this.text(next))) return { kind: "filler", end: next + 1 };
+    // “Move that up 2”: frets, or to the second?
+    const isMoved = /^(it|that|this|them|everything|thing|riff|shape|chord|all)$/u.test(
+      this.text(at - 1),
+    );
+    if (isMoved && this.words[next]?.number?.form === "cardinal" && this.text(next + 1) !== "on")
+      return { kind: "move", isVague: true, end: next + 1 };
     // Behind “a downstroke on …” an “up on …” is a stroke too.
     const hasStrokes = this.atoms.some(
       (atom) => atom.kind === "manner" && atom.stroke !== undefined,

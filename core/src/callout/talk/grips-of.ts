@@ -35,9 +35,8 @@ const HIGHEST = 9;
 
 /**
  * Grips that a chord's name may mean as a shape, as signs from the thick string to the thin one: the
- * open one and those with a barre. None where the strings do not lie as those shapes need them.
- *
- * @example gripsOf("Am", standard) // ["x02210", "577555"]
+ * open one and those with a barre, like x02210 and 577555 for Am. None where the strings do not lie as
+ * those shapes need them.
  */
 export function gripsOf(name: string, { neck }: Pick<CalloutContext, "neck">): readonly string[] {
   const chord = parseChord(name);

@@ -69,26 +69,3 @@ export function ordinalOf(word: string): number | undefined {
   const digits = /^(\d{1,2})(?:st|nd|rd|th)$/u.exec(word);
   return digits ? Number(digits[1]) : ORDINAL_WORDS.get(word);
 }
-
-/** Note values by what they are called, and the sign that the call-out has for them. */
-export const VALUE_WORDS: Readonly<Record<string, string>> = {
-  whole: "1",
-  half: "2",
-  quarter: "4",
-  eighth: "8",
-  sixteenth: "16",
-  "thirty-second": "32",
-  "sixty-fourth": "64",
-};
-
-/** How far a bend goes, in the words behind “bend”, and the sign of the call-out. */
-export const BEND_WORDS: Readonly<Record<string, string>> = {
-  "a quarter step": "¼",
-  "a half step": "½",
-  "three quarters of a step": "¾",
-  "a full step": "1",
-  "one and a half steps": "1½",
-  "two steps": "2",
-  "two and a half steps": "2½",
-  "three steps": "3",
-};

@@ -24,7 +24,7 @@ const GAP = new Set(
 const MOST_GAP = 4;
 
 /** @throws RangeError on an empty pattern. */
-export function patternOf(text: string): Pattern {
+function patternOf(text: string): Pattern {
   const elements = text.split(" ").map((part): Element => {
     const isOptional = part.endsWith("?");
     const bare = isOptional ? part.slice(0, -1) : part;
@@ -45,7 +45,7 @@ export interface Match {
 }
 
 /** Where the words from `at` on follow the pattern: the longest way in which they do. */
-export function matchAt(
+function matchAt(
   pattern: Pattern,
   words: readonly Word[],
   at: number,

@@ -85,7 +85,7 @@ const TECHNIQUES: readonly Row[] = [
   ],
   ["palm mute", { kind: "manner", technique: { kind: "palm-mute" }, isVerb: true }],
   [
-    "not palm? mute; no palm? mute; unmute; without the? palm? mute; open it|that up; let ~ off the mute; lift the palm; unmuted; no mute; palm off; palm comes off; not muting; without the palm mute",
+    "not palm? mute; no palm? mute; unmute; open|opens|opening up; without the? palm? mute; open it|that up; let ~ off the mute; lift the palm; unmuted; no mute; palm off; palm comes off; not muting; without the palm mute",
     { kind: "unmuted" },
   ],
   [
@@ -153,6 +153,9 @@ const TECHNIQUES: readonly Row[] = [
     "up? a? step and a half; up? one and a half steps|step; up? 1 1/2 step?; up? a minor third",
     { kind: "amount", cents: 300 },
   ],
+  ["up? 1/4|¼", { kind: "amount", cents: 50 }],
+  ["up? 1/2|½", { kind: "amount", cents: 100 }],
+  ["up? 3/4|¾", { kind: "amount", cents: 150 }],
   ["up? one and a quarter steps", { kind: "amount", cents: 250 }],
   ["up? one and three quarter steps", { kind: "amount", cents: 350 }],
   ["up? two and a quarter steps", { kind: "amount", cents: 450 }],
@@ -163,7 +166,7 @@ const TECHNIQUES: readonly Row[] = [
   ["up? three quarters of a step|tone; up? 3/4 step|tone", { kind: "amount", cents: 150 }],
   ["up? to ~ the pitch of; till ~ sound like; until ~ match; to match", { kind: "bend-target" }],
   [
-    "release ~ it|that?; release; let ~ back down; let ~ down; bring ~ back down; bring ~ down; bend ~ back down; come back down; pick ~ it|that and release ~ it|that?; drop ~ back down; let ~ fall back",
+    "release ~ the|that bend; release ~ it|that?; release; let ~ back down; let ~ down; bring ~ back down; bring ~ down; bend ~ back down; come back down; pick ~ it|that and release ~ it|that?; drop ~ back down; let ~ fall back",
     { kind: "release" },
   ],
   [
@@ -252,7 +255,7 @@ const FORM: readonly Row[] = [
   ["first|1st bar|measure", { kind: "bar", bar: 1 }],
   ["#th bar|measure", ({ numbers }) => ({ kind: "bar", bar: numbers[0]! })],
   [
-    "same again; again but|only|except with?; same thing again?; same as before|above|that|last; as before; like before; the same as before; same notes ~ order?; exact|very|whole? same thing|shape|riff|pattern|notes|lick|phrase|bit|figure; same riff|figure|phrase|lick|pattern|shape|bit|idea|part|run|thing|rhythm|notes|motif|line|chord|again again?; same bit again; same one again?; that again; repeat that|it|this; do|play that|it|this again; that whole? thing again; the? whole thing again; all that again; play|do|repeat it|that|this over; that|the same figure|riff|pattern|shape; that figure|riff|pattern|shape|lick|phrase|bit; repeat; repeat ~ bit|riff|phrase|pattern|figure|lick|part; from the top|beginning; back to the start|beginning|top; back to where we|you started; rinse and repeat; the|do|play exact|very? same; same exact thing; it's the same; the same",
+    "same again; same on|at; again but|only|except with?; same thing again?; same as before|above|that|last; as before; like before; the same as before; same notes ~ order?; the? exact|very|whole? same thing|shape|riff|pattern|notes|lick|phrase|bit|figure; same riff|figure|phrase|lick|pattern|shape|bit|idea|part|run|thing|rhythm|notes|motif|line|chord|again again?; same bit again; same one again?; that again; repeat that|it|this; do|play that|it|this again; that whole? thing again; the? whole thing again; all that again; play|do|repeat it|that|this over; that|the same figure|riff|pattern|shape; that figure|riff|pattern|shape|lick|phrase|bit; repeat; repeat ~ bit|riff|phrase|pattern|figure|lick|part; from the top|beginning; back to the start|beginning|top; back to where we|you started; rinse and repeat; the|do|play exact|very? same; same exact thing; it's the same; the same",
     { kind: "same" },
   ],
   [
@@ -302,7 +305,7 @@ const FORM: readonly Row[] = [
     ({ numbers }) => ({ kind: "move", strings: numbers[0] ?? 1 }),
   ],
   [
-    "move|shift|slide|take|bring|bump ~ up|down #; # string over|across; over a|one string; next string|strings; the string above|below; up a bit; down a bit; a bit higher|lower; up|down a little; somewhere higher|lower|else; a little higher|lower; up|down some; up|down a few frets; a few frets up|down|higher|lower; a couple of? frets up|down|higher|lower; up|down a couple of? frets; further up|down",
+    "# string over|across; one|a string over|across; over a|one string; next string|strings; the string above|below; up a bit; down a bit; a bit higher|lower; up|down a little; somewhere higher|lower|else; a little higher|lower; up|down some; up|down a few frets; a few frets up|down|higher|lower; a couple of? frets up|down|higher|lower; up|down a couple of? frets; further up|down",
     { kind: "move", isVague: true },
   ],
   [
@@ -348,9 +351,10 @@ const FORM: readonly Row[] = [
     "up|down to start on|at|from; so it|that starts on|at|from; so that it starts on|at|from",
     { kind: "move-to", isFirst: true },
   ],
+  ["#th time round|around|through|by?; next time round|around|through|by?", { kind: "next-time" }],
   ["at the end|finish; as the last note; for the last note|one", { kind: "at-end" }],
   [
-    "on? the last time|one|round|pass|go through?|around?|round?; last time through?|around?|round?; the final time|round; fourth time through?; on the #th time|round",
+    "on the last one|go; on? the last time|round|pass through?|around?|round?; last time through?|around?|round?; the final time|round; fourth time through?",
     { kind: "last-time" },
   ],
 ];
@@ -419,7 +423,7 @@ const PLAIN: readonly Row[] = [
     { kind: "pronoun", count: 2 },
   ],
   [
-    "all of them|those|these; all of it; the? whole|entire thing|riff|phrase|pattern|lick|shape|chord|figure|bit|lot|idea; it all; everything",
+    "all of them|those|these; all of it; the|that? whole|entire thing|riff|phrase|pattern|lick|shape|chord|figure|bit|lot|idea; it all; everything",
     { kind: "all" },
   ],
   ["hold it|that|this|them? there?; held", { kind: "hold" }],

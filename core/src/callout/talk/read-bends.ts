@@ -19,7 +19,8 @@ export function readBend(talk: Talk, { cents, isBefore }: AtomOf<"bend">): void 
   const draft = targetOf(talk, atom, "nothing to bend stands before it");
   if (!draft) return;
   if (talk.chord?.isUnison) return;
-  draft.bend = { ...draft.bend, ...bend };
+  // “Release that bend” names the one that is there.
+  if (!draft.bend || cents !== undefined || isBefore) draft.bend = { ...draft.bend, ...bend };
 }
 
 /** Whether a bend waits for how far it goes. */

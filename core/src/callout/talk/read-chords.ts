@@ -36,7 +36,7 @@ export function endChord(talk: Talk, strength: 1 | 2 | 3): void {
 }
 
 /** Whether words that put it together follow in the sentence. */
-export function isToldTogether(talk: Talk, strength: 1 | 2 | 3): boolean {
+function isToldTogether(talk: Talk, strength: 1 | 2 | 3): boolean {
   if (strength === 3) return false;
   const rest = talk.atoms.slice(talk.at + 1);
   const end = rest.findIndex((one) => one.kind === "pause" && one.strength === 3);
@@ -45,7 +45,7 @@ export function isToldTogether(talk: Talk, strength: 1 | 2 | 3): boolean {
     .some(({ kind }) => kind === "together" || kind === "chord");
 }
 
-export function askChord(talk: Talk, draft: Draft): void {
+function askChord(talk: Talk, draft: Draft): void {
   const span = spanOf(talk, draft);
   const { string, fret } = draft.notes[0]!;
   const names = talk.context.spoken;
@@ -84,7 +84,12 @@ export function readTogether(talk: Talk, atom: AtomOf<"together">): void {
     inSegment.length > group.length
   ) {
     group = inSegment;
-    if (!isWhole && group.length > 2) return ask(talk, atom, "which notes sound together?", []);
+    const hasOwn = group.every(({ binding }) => binding === "own" || binding === "header");
+    const strings = new Set(group.map(({ notes }) => notes[0]!.string));
+    // “A 2, D 2, G 2 together”: each on a string of its own.
+    const isSpread = hasOwn && strings.size === group.length;
+    if (!isWhole && !isSpread && group.length > 2)
+      return ask(talk, atom, "which notes sound together?", []);
     return mergeIntoChord(talk, group, false);
   }
   if (group.length === 0)
@@ -99,7 +104,7 @@ export function readTogether(talk: Talk, atom: AtomOf<"together">): void {
   mergeIntoChord(talk, group, false);
 }
 
-export function mergeIntoChord(talk: Talk, group: readonly Draft[], isUnison: boolean): void {
+function mergeIntoChord(talk: Talk, group: readonly Draft[], isUnison: boolean): void {
   const [first, ...others] = group;
   const strings = group.flatMap(({ notes }) => notes.map(({ string }) => string));
   if (new Set(strings).size < strings.length && !strings.includes(undefined)) {

@@ -33,7 +33,7 @@ export function readCount(talk: Talk, atom: AtomOf<"count">): void {
 }
 
 /** “Chug on the low D four times”: a string without a fret is open. */
-export function openHeader(talk: Talk, atom: Atom): boolean {
+function openHeader(talk: Talk, atom: Atom): boolean {
   const { string } = talk;
   if (string?.how !== "header" || string.clause !== talk.clause || clauseDrafts(talk).length > 0)
     return false;
@@ -41,8 +41,19 @@ export function openHeader(talk: Talk, atom: Atom): boolean {
   return true;
 }
 
-export function countLast(talk: Talk, atom: AtomOf<"count">, inClause: readonly Draft[]): void {
+/** What stands in the round brackets that were just closed, where they hold more than one event. */
+function bracketBefore({ bracket, drafts, atoms, words, at }: Talk): readonly Draft[] | undefined {
+  const before = atoms[at - 1];
+  const isClosed = before?.kind === "pause" && words[before.start]?.text === ")";
+  if (!isClosed || !bracket) return undefined;
+  const group = drafts.slice(bracket.from, bracket.to);
+  return group.length > 1 ? group : undefined;
+}
+
+function countLast(talk: Talk, atom: AtomOf<"count">, inClause: readonly Draft[]): void {
   const { times } = atom;
+  const bracketed = bracketBefore(talk);
+  if (bracketed) return repeatGroup(talk, bracketed, times - 1, atom);
   if (inClause.length === 0 && openHeader(talk, atom)) inClause = clauseDrafts(talk);
   let group = inClause.length > 0 ? inClause : segmentDrafts(talk);
   if (group.length === 0 && talk.drafts.length > 0)
@@ -65,7 +76,7 @@ export function countLast(talk: Talk, atom: AtomOf<"count">, inClause: readonly 
   askHowMuch(talk, atom, free, times);
 }
 
-export function askHowMuch(talk: Talk, atom: Atom, group: readonly Draft[], times: number): void {
+function askHowMuch(talk: Talk, atom: Atom, group: readonly Draft[], times: number): void {
   const span = { start: talk.words[atom.start]!.start, end: talk.words[atom.end - 1]!.end };
   const count = group.length === 2 ? "both notes" : `all ${group.length} notes`;
   talk.questions.push({
@@ -79,19 +90,14 @@ export function askHowMuch(talk: Talk, atom: Atom, group: readonly Draft[], time
 }
 
 /** “open D, 2, and 4 three times”. */
-export function lastAlone(
-  talk: Talk,
-  last: Draft,
-  span: { start: number; end: number },
-  times: number,
-) {
+function lastAlone(talk: Talk, last: Draft, span: { start: number; end: number }, times: number) {
   const own = spanOf(talk, last);
   const said = talk.text.slice(own.start, own.end);
   return { start: own.start, end: span.end, text: `then ${said} ${times} times` };
 }
 
 /** “… of the G, three notes”: said behind what it counts. */
-export function endManyBehind(talk: Talk, strength: 1 | 2 | 3): void {
+function endManyBehind(talk: Talk, strength: 1 | 2 | 3): void {
   const { many } = talk;
   const group = segmentDrafts(talk);
   if (!many || many.duration || group.length === 0 || strength < 2) return;

@@ -58,7 +58,7 @@ export function isSourceBehind(talk: Talk, atom: AtomOf<"fret">): boolean {
 }
 
 /** Whether the clause goes on to say where the note comes from. */
-export function isFromAhead(talk: Talk): boolean {
+function isFromAhead(talk: Talk): boolean {
   for (const atom of talk.atoms.slice(talk.at + 1)) {
     if (atom.kind === "pause") return false;
     if (atom.kind === "from") return true;
@@ -66,7 +66,7 @@ export function isFromAhead(talk: Talk): boolean {
   return false;
 }
 
-export function isFromBefore(talk: Talk): boolean {
+function isFromBefore(talk: Talk): boolean {
   const before = talk.atoms
     .slice(0, talk.at)
     .findLast(({ kind }) => kind !== "filler" && kind !== "strings" && kind !== "finger");
@@ -74,7 +74,7 @@ export function isFromBefore(talk: Talk): boolean {
 }
 
 /** Whether another fret follows to which this one leads: “six to four”, “9-5”. */
-export function isTargetAhead(talk: Talk): boolean {
+function isTargetAhead(talk: Talk): boolean {
   const next = nextAtom(talk, ["strings", "finger", "amount"]);
   if (next?.kind === "to") return true;
   if (next?.kind !== "fret") return false;
@@ -109,7 +109,7 @@ export function linkTo(talk: Talk, draft: Draft): void {
   draft.link = waiting.link;
 }
 
-export function askSource(talk: Talk, waiting: Waiting, draft: Draft): void {
+function askSource(talk: Talk, waiting: Waiting, draft: Draft): void {
   const source = talk.context.before.at(-1);
   if (source && source.notes.some(({ string }) => string === draft.notes[0]!.string)) {
     draft.link = waiting.link;
@@ -152,7 +152,7 @@ export function endLinks(talk: Talk, strength: 1 | 2 | 3): void {
 }
 
 /** The last notes of the sentence that are on one string. */
-export function runBefore(talk: Talk): Draft[] {
+function runBefore(talk: Talk): Draft[] {
   const run: Draft[] = [];
   for (const draft of [...talk.drafts].reverse()) {
     if (draft.kind !== "notes" || draft.sentence !== talk.sentence) break;

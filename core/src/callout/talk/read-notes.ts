@@ -151,7 +151,7 @@ export function createNote(talk: Talk, notes: DraftNote[], atom: Atom): Draft {
   return talk.adjacent!;
 }
 
-export function pushNote(talk: Talk, draft: Draft): void {
+function pushNote(talk: Talk, draft: Draft): void {
   if (talk.reference && !talk.reference.endsOn && isAtEnd(talk)) talk.reference.endsOn = true;
   if (talk.reference?.endsOn) endReferenceWithout(talk);
   else if (talk.reference) {
@@ -171,7 +171,7 @@ export function pushNote(talk: Talk, draft: Draft): void {
 }
 
 /** “With B 8 at the end.” */
-export function isAtEnd(talk: Talk): boolean {
+function isAtEnd(talk: Talk): boolean {
   for (const atom of talk.atoms.slice(talk.at + 1)) {
     if (atom.kind === "pause") return false;
     if (atom.kind === "at-end") return true;
@@ -180,7 +180,7 @@ export function isAtEnd(talk: Talk): boolean {
 }
 
 /** One more note of a chord. */
-export function addToChord(talk: Talk, chord: Draft, more: Draft): void {
+function addToChord(talk: Talk, chord: Draft, more: Draft): void {
   chord.notes.push(...more.notes);
   chord.to = more.to;
   if (more.bend && !chord.bend) chord.bend = more.bend;
@@ -191,7 +191,7 @@ export function addToChord(talk: Talk, chord: Draft, more: Draft): void {
 }
 
 /** “Hammer the second fret and then the fourth”: one verb for two. */
-export function isMaybeLinked(talk: Talk, draft: Draft): boolean {
+function isMaybeLinked(talk: Talk, draft: Draft): boolean {
   const last = lastNotes(talk);
   if (
     !last?.link ||
@@ -229,7 +229,7 @@ export function currentString(talk: Talk): Pick<DraftNote, "string" | "others" |
 }
 
 /** “four of them one two three four”: said along. */
-export function isCountedAlong(talk: Talk): boolean {
+function isCountedAlong(talk: Talk): boolean {
   const run: AtomOf<"fret">[] = [];
   for (let at = talk.at; at < talk.atoms.length; at++) {
     const atom = talk.atoms[at]!;

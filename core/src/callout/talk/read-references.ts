@@ -175,7 +175,7 @@ export function endReference(talk: Talk): void {
   talk.adjacent = undefined;
 }
 
-export function roundsOf(
+function roundsOf(
   talk: Talk,
   { group, frets, strings, onString, isSlide, times, from, to }: Reference,
 ): readonly Draft[] {

@@ -60,7 +60,7 @@ export function readStrings(talk: Talk, atom: AtomOf<"strings">): void {
   nameString(talk, string!, resolved, "header");
 }
 
-export function isOpenBefore(talk: Talk): boolean {
+function isOpenBefore(talk: Talk): boolean {
   const { adjacent } = talk;
   return (
     adjacent?.notes.length === 1 &&
@@ -72,7 +72,7 @@ export function isOpenBefore(talk: Talk): boolean {
 }
 
 /** “A open D open”: the first open is the A's. */
-export function isHeaderJustBefore(talk: Talk, draft: Draft): boolean {
+function isHeaderJustBefore(talk: Talk, draft: Draft): boolean {
   return (
     talk.string?.how === "header" &&
     talk.string.clause === talk.clause &&
@@ -80,7 +80,7 @@ export function isHeaderJustBefore(talk: Talk, draft: Draft): boolean {
   );
 }
 
-export function nameString(
+function nameString(
   talk: Talk,
   string: number,
   { others = [], letterAt }: Partial<Pick<StringsMeaning, "others" | "letterAt">>,
@@ -98,7 +98,7 @@ export function nameString(
 }
 
 /** Of two strings of one name the one that was named with “low” or “high” before. */
-export function resolvedStrings(talk: Talk, atom: AtomOf<"strings">): AtomOf<"strings"> {
+function resolvedStrings(talk: Talk, atom: AtomOf<"strings">): AtomOf<"strings"> {
   if (atom.letterAt === undefined || atom.strings.length !== 1) return atom;
   const letter = talk.words[atom.letterAt]!.text.replace(/'?s$/u, "");
   if (atom.others.length === 0) {
@@ -111,12 +111,7 @@ export function resolvedStrings(talk: Talk, atom: AtomOf<"strings">): AtomOf<"st
 }
 
 /** A string for a note, and for those before it that belong to it: “2 and 6 on the G”. */
-export function bindString(
-  talk: Talk,
-  draft: Draft,
-  string: number,
-  atom: AtomOf<"strings">,
-): void {
+function bindString(talk: Talk, draft: Draft, string: number, atom: AtomOf<"strings">): void {
   const at = talk.drafts.indexOf(draft);
   const isOfChord = draft.notes.length > 1;
   if (isOfChord) {
@@ -146,18 +141,18 @@ export function bindString(
 }
 
 /** “open A”: a note of its own, before which another list ended. */
-export function isSaidOpen(talk: Talk, draft: Draft): boolean {
+function isSaidOpen(talk: Talk, draft: Draft): boolean {
   return draft.notes.length === 1 && talk.words[draft.from]?.text === "open";
 }
 
-export function bindOne(talk: Talk, draft: Draft, string: number, atom: AtomOf<"strings">): void {
+function bindOne(talk: Talk, draft: Draft, string: number, atom: AtomOf<"strings">): void {
   for (const note of draft.notes) setString(talk, note, string, atom);
   draft.binding = "own";
   if (draft.to <= atom.start + 1 || draft === talk.adjacent)
     draft.to = Math.max(draft.to, atom.end);
 }
 
-export function setString(
+function setString(
   talk: Talk,
   note: DraftNote,
   string: number,
@@ -171,7 +166,7 @@ export function setString(
   }
 }
 
-export function askWhichString(talk: Talk, draft: Draft, string: number): void {
+function askWhichString(talk: Talk, draft: Draft, string: number): void {
   const span = spanOf(talk, draft);
   const names = [string, draft.notes[0]!.string!].map((one) => talk.context.spoken[one - 1]!);
   const said = talk.text.slice(span.start, span.end);
@@ -186,7 +181,7 @@ export function askWhichString(talk: Talk, draft: Draft, string: number): void {
   draft.question = talk.questions.length - 1;
 }
 
-export function readManyStrings(talk: Talk, atom: AtomOf<"strings">): void {
+function readManyStrings(talk: Talk, atom: AtomOf<"strings">): void {
   const { adjacent } = talk;
   const isBeforeFret = isFretNext(talk);
   if (atom.others.length > 0)
@@ -215,7 +210,7 @@ export function readManyStrings(talk: Talk, atom: AtomOf<"strings">): void {
   talk.awaited = atom;
 }
 
-export function sideAnswer(talk: Talk, atom: AtomOf<"strings">, side: string): TalkAnswer {
+function sideAnswer(talk: Talk, atom: AtomOf<"strings">, side: string): TalkAnswer {
   const top = talk.words.slice(atom.start, atom.end).find(({ text }) => text === "top");
   const { start, end } = top ?? talk.words[atom.start]!;
   return {
@@ -224,7 +219,7 @@ export function sideAnswer(talk: Talk, atom: AtomOf<"strings">, side: string): T
   };
 }
 
-export function isSurelyTogether(talk: Talk): boolean {
+function isSurelyTogether(talk: Talk): boolean {
   if (talk.atoms.slice(0, talk.at).some(({ kind }) => kind === "chord" || kind === "together"))
     return true;
   const next = nextAtom(talk, ["pronoun", "and"]);
@@ -238,7 +233,7 @@ export function isSurelyTogether(talk: Talk): boolean {
   );
 }
 
-export function askTogether(talk: Talk, draft: Draft, atom: AtomOf<"strings">): void {
+function askTogether(talk: Talk, draft: Draft, atom: AtomOf<"strings">): void {
   const span = { start: talk.words[atom.start]!.start, end: talk.words[atom.end - 1]!.end };
   const said = talk.text.slice(span.start, span.end);
   talk.questions.push({
@@ -249,7 +244,7 @@ export function askTogether(talk: Talk, draft: Draft, atom: AtomOf<"strings">): 
   draft.question = talk.questions.length - 1;
 }
 
-export function readOpenStrings(talk: Talk, atom: AtomOf<"strings">): void {
+function readOpenStrings(talk: Talk, atom: AtomOf<"strings">): void {
   if (talk.many) talk.ahead.times = talk.many.times;
   talk.many = undefined;
   for (const string of atom.strings) {

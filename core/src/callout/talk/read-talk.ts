@@ -83,6 +83,7 @@ function take(talk: Talk, atom: Atom): void {
     case "to":
       return;
     case "pause":
+      endBracket(talk, atom);
       return endClause(talk, atom.strength);
     case "and":
       talk.adjacent = undefined;
@@ -214,6 +215,9 @@ function take(talk: Talk, atom: Atom): void {
     case "throughout":
       if (talk.stretch) talk.stretch.isLong = true;
       return;
+    case "next-time":
+      if (!talk.reference && isEndingAhead(talk)) talk.reference = referenceTo(talk, atom, "same");
+      return;
     case "last-time":
       endReference(talk);
       talk.lastTime = "said";
@@ -243,6 +247,22 @@ function take(talk: Talk, atom: Atom): void {
 }
 
 // Pauses
+
+/** What stands in round brackets is one group for a count behind them. */
+function endBracket(talk: Talk, { start }: Atom): void {
+  const sign = talk.words[start]!.text;
+  if (sign === "(") talk.bracket = { from: talk.drafts.length };
+  else if (sign === ")" && talk.bracket) talk.bracket.to = talk.drafts.length;
+}
+
+/** Whether the sentence goes on to say how it ends. */
+function isEndingAhead({ atoms, at }: Talk): boolean {
+  for (const atom of atoms.slice(at + 1)) {
+    if (atom.kind === "pause" && atom.strength === 3) return false;
+    if (atom.kind === "ends-on") return true;
+  }
+  return false;
+}
 
 function isUp({ words }: Talk, { start, end }: Atom): boolean {
   return words.slice(start, end).some(({ text }) => text === "up");

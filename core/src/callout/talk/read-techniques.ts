@@ -91,7 +91,7 @@ export function readManner(talk: Talk, atom: AtomOf<"manner">): void {
   }
 }
 
-export function askManner(talk: Talk, atom: AtomOf<"manner">, group: readonly Draft[]): void {
+function askManner(talk: Talk, atom: AtomOf<"manner">, group: readonly Draft[]): void {
   const span = { start: talk.words[atom.start]!.start, end: talk.words[atom.end - 1]!.end };
   const said = talk.text.slice(span.start, span.end);
   talk.questions.push({
@@ -125,7 +125,7 @@ export function spreadStrokes(talk: Talk, atom: AtomOf<"strokes">, group: readon
 }
 
 /** One draft a time it comes. */
-export function spreadOut(talk: Talk, draft: Draft): Draft[] {
+function spreadOut(talk: Talk, draft: Draft): Draft[] {
   const copies = Array.from({ length: draft.times }, () => ({ ...copyOf(draft), times: 1 }));
   talk.drafts.splice(talk.drafts.indexOf(draft), 1, ...copies);
   return copies;

@@ -9,7 +9,7 @@ import {
   lastEvent,
   lastNotes,
   nextAtom,
-  slip,
+  targetOf,
 } from "./talk";
 
 // Values
@@ -53,8 +53,11 @@ export function readBeats(talk: Talk, atom: AtomOf<"beats">): void {
   const inClause = clauseDrafts(talk);
   if (inClause.length === 0 && isNoteNext(talk)) talk.ahead.duration = duration;
   else if (nextAtom(talk)?.kind === "rest") talk.ahead.duration = duration;
-  else if (talk.drafts.length > 0) lastEvent(talk).duration = duration;
-  else slip(talk, atom, "sentence-unfinished", "expected a note before it");
+  else {
+    const draft =
+      talk.drafts.length > 0 ? lastEvent(talk) : targetOf(talk, atom, "no note before it");
+    if (draft) draft.duration = duration;
+  }
 }
 
 export function readRest(talk: Talk, atom: AtomOf<"rest">): void {

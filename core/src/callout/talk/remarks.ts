@@ -24,6 +24,8 @@ const DOING: ReadonlySet<Atom["kind"]> = new Set([
   "same",
   "again",
   "bar-again",
+  "beats",
+  "next-time",
   "count",
   "vague-count",
   "move",

@@ -13,7 +13,6 @@ import { withNotes, type LineEvent } from "../../score/event";
 import type { Song } from "../../score/song";
 import { anyMarks, anyPlainSong, anySong, testId } from "../../score/song.arbitraries";
 import { calloutContext } from "../context";
-import { parseCallout } from "../parse-callout";
 import { readSaid } from "../read-said";
 import { cardinalOf, ordinalOf, sayNumber, sayOrdinal } from "../talk/numbers.data";
 import { sayAloud } from "./say-aloud";

@@ -1,7 +1,14 @@
 import { barEntries, barsOn, formatBar } from "../../foundation/bar-index";
 import { formatFret } from "../../neck/place-names";
 import { noteValueOf } from "../../rhythm/duration";
-import { compare, formatFraction, sum, type Fraction } from "../../rhythm/fraction";
+import {
+  compare,
+  formatFraction,
+  fraction,
+  multiply,
+  sum,
+  type Fraction,
+} from "../../rhythm/fraction";
 import type { Bar } from "../../score/bar";
 import { isPalmMuted, lengthOf, linkOf, notesOf, type LineEvent } from "../../score/event";
 import { framesOf, type BarMark } from "../../score/frame";
@@ -157,10 +164,8 @@ class Speaker {
     }
     this.value = own;
     if (!own) return { header: "free rhythm:", suffix: "" };
-    return {
-      header: `in ${name ? `${name} notes` : `lengths of ${formatFraction(own)}`}:`,
-      suffix: "",
-    };
+    const all = name ? `${name} notes` : (tripletsOf(own) ?? `lengths of ${formatFraction(own)}`);
+    return { header: `in ${all}:`, suffix: "" };
   }
 }
 
@@ -186,6 +191,13 @@ function nameOfValue(duration: Fraction): string | undefined {
     32: "thirty-second",
   }[value.value];
   return name && `${["", "dotted ", "double dotted "][value.dots]}${name}`;
+}
+
+/** “eighth-note triplets”: three in the time of two. */
+function tripletsOf(duration: Fraction): string | undefined {
+  const single = noteValueOf(duration)?.tuplet?.actual === 3;
+  const name = single ? nameOfValue(multiply(duration, fraction(3, 2))) : undefined;
+  return name === undefined ? undefined : `${name}-note triplets`;
 }
 
 const article = (word: string) => (/^[aeiou]/u.test(word) ? "an" : "a");

@@ -22,7 +22,9 @@ export function readDoubt(talk: Talk, atom: Atom): void {
   const last = inSegment.at(-1);
   const span = { start: talk.words[atom.start]!.start, end: talk.words[atom.end - 1]!.end };
   talk.questions.push({ ...span, text: UNDECIDED, answers: [] });
-  if (last) last.question = talk.questions.length - 1;
+  for (const draft of inSegment) {
+    if (draft === last || draft.binding === "missing") draft.question = talk.questions.length - 1;
+  }
   talk.unsureFrom = talk.drafts.length;
 }
 
@@ -51,7 +53,7 @@ function isWhole({ techniques, manners, bend, stroke, pluck, link, notes }: Draf
   return techniques.length === 0 && manners.length === 0 && more.every((one) => one === undefined);
 }
 
-export function isPlaced(talk: Talk, draft: Draft): boolean {
+function isPlaced(talk: Talk, draft: Draft): boolean {
   if (draft.signs !== undefined) {
     const span = { start: draft.from, end: draft.to };
     const message = "say what is done to it behind its fret, like A5v";
@@ -93,7 +95,7 @@ export function isPlaced(talk: Talk, draft: Draft): boolean {
   return true;
 }
 
-export function askString(talk: Talk, draft: Draft): void {
+function askString(talk: Talk, draft: Draft): void {
   const span = spanOf(talk, draft);
   const isAsked = talk.questions.some(
     ({ text, end }) => text.startsWith("on which string") && Math.abs(end - span.start) < 3,
@@ -110,7 +112,7 @@ export function askString(talk: Talk, draft: Draft): void {
   });
 }
 
-export function askOther(talk: Talk, draft: Draft, note: DraftNote): void {
+function askOther(talk: Talk, draft: Draft, note: DraftNote): void {
   const span = spanOf(talk, draft);
   const letter = note.letterAt === undefined ? undefined : talk.words[note.letterAt];
   if (letter && talk.questions.some(({ start }) => start === letter.start)) return;

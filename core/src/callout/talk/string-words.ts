@@ -352,7 +352,7 @@ export class StringWords {
  *
  * @param name Lower case, with # or b where it has one.
  */
-export function stringsCalled(
+function stringsCalled(
   name: string,
   side: Side | undefined,
   { schools }: Pick<StringCalls, "schools">,

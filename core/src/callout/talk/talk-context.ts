@@ -56,7 +56,7 @@ function bareName(name: string): string {
 }
 
 /** Bars that were said before, as talk refers to them. */
-export function draftsOf(bars: readonly Bar[], context: CalloutContext): readonly Draft[] {
+function draftsOf(bars: readonly Bar[], context: CalloutContext): readonly Draft[] {
   return bars.flatMap((bar, index) => [
     ...(index === 0 ? [] : [draftOf({ kind: "bar-line" })]),
     ...eventsOf([{ events: bar.events }]).flatMap((event) => fromEvent(event, context)),

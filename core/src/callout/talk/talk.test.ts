@@ -10,7 +10,7 @@ import { testId } from "../../score/song.arbitraries";
 import { calloutContext, type CalloutContext } from "../context";
 import { printCallout } from "../print-callout";
 import { readSaid, SaidReader, type SaidReading } from "../read-said";
-import { ASKED, REMARKS, UNDERSTOOD } from "./talk.cases";
+import { ASKED, REMARKS, UNDERSTOOD, type Case } from "./talk.cases";
 
 const STANDARD = "E2 A2 D3 G3 B3 E4";
 
@@ -30,6 +30,7 @@ function contextOn(strings = STANDARD): CalloutContext {
 }
 
 const standard = contextOn();
+const asCase = ([said, callout, setting]: Case) => ({ said, callout, setting });
 const slipsOf = ({ findings }: SaidReading) =>
   findings.filter(({ severity }) => severity === "error");
 
@@ -41,14 +42,14 @@ function read(said: string, { strings = STANDARD, before = "" } = {}) {
 }
 
 describe("talk", () => {
-  it.each(UNDERSTOOD)("%s", (said, callout, setting) => {
+  it.each(UNDERSTOOD.map(asCase))("$said", ({ said, callout, setting }) => {
     const { reading, callout: understood } = read(said, setting);
     expect(understood).toBe(callout);
     expect(slipsOf(reading)).toEqual([]);
     expect(reading.questions).toEqual([]);
   });
 
-  it.each(ASKED)("asks back: %s", (said, callout, setting) => {
+  it.each(ASKED.map(asCase))("asks back: $said", ({ said, callout, setting }) => {
     const { reading, callout: sure } = read(said, setting);
     expect(sure).toBe(callout);
     expect(slipsOf(reading).length + reading.questions.length).toBeGreaterThan(0);
@@ -63,9 +64,7 @@ describe("talk", () => {
 });
 
 describe("a question", () => {
-  const withAnswers = ASKED.map(([said, , setting]) => ({ said, setting }));
-
-  it.each(withAnswers)("is settled by each of its answers: $said", ({ said, setting }) => {
+  it.each(ASKED.map(asCase))("is settled by each of its answers: $said", ({ said, setting }) => {
     const { reading } = read(said, setting);
     for (const { question, answers } of reading.questions) {
       for (const { edit } of answers) {
@@ -142,7 +141,7 @@ describe("what is typed", () => {
         for (const event of eventsOf(bars)) {
           if (event.kind !== "notes") continue;
           for (const note of event.notes) {
-            if (note.kind === "pitched") expect(said).toContain(note.place!.fret as number);
+            if (note.kind === "pitched") expect(said).toContain(note.place!.fret);
           }
         }
       }),

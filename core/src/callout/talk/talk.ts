@@ -132,6 +132,8 @@ export class Talk {
   moveTo: Reference | undefined;
   reference: Reference | undefined;
   pair: number | undefined;
+  /** Drafts between round brackets, from the first up to the one behind the last. */
+  bracket: { readonly from: number; to?: number } | undefined;
   strokesAhead: AtomOf<"strokes"> | undefined;
   /** The next fret is one that is played no more: “instead of that last five”. */
   isReplaced = false;

@@ -74,7 +74,7 @@ const NO_PLURAL = new Set([
   "always",
 ]);
 
-/** @example lemmaOf("hammered") // "hammer" @example lemmaOf("strings") // "string" */
+/** The plain form of a word. @example lemmaOf("hammered") // "hammer" */
 export function lemmaOf(text: string): string {
   const known = LEMMAS.get(text);
   if (known !== undefined) return known;
