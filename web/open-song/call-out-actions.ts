@@ -53,7 +53,8 @@ function withOpenQuestions({ bars, questions }: Draft): readonly Bar[] {
   const asked = new Map<string, string>();
   for (const { before, question } of questions) {
     const event = events[before] ?? events.at(-1);
-    if (event) asked.set(event.id, [asked.get(event.id), `? ${question}`].filter(Boolean).join(" "));
+    if (event)
+      asked.set(event.id, [asked.get(event.id), `? ${question}`].filter(Boolean).join(" "));
   }
   return changeEvents(bars, new Set(asked.keys()), (event) => ({
     ...event,

@@ -1,6 +1,7 @@
 "use client";
 
 import { phraseLetter } from "@intonazione/core/callout";
+import type { Finding } from "@intonazione/core/foundation";
 import { eventsOf } from "@intonazione/core/score";
 import { useRef, type KeyboardEvent } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
@@ -15,6 +16,7 @@ import {
   turnTo,
 } from "@/open-song/call-out-actions";
 import { FIRST_ANSWER_ID, OpenQuestion } from "./open-question";
+import { SlipList } from "./slip-list";
 import { SlipMarks } from "./slip-marks";
 
 /** The line in which a teacher says a phrase; it is read at every key and written by Enter. */
@@ -40,16 +42,16 @@ export function CallOutLine() {
       if (outcome === "rewritten") focusStrips();
     }
   };
-  const goToSlip = () => {
-    const slip = draft.findings.find(({ severity }) => severity === "error");
+  const goToSlip = (slip = draft.findings.find(({ severity }) => severity === "error")) => {
     const start = (slip?.where.column ?? 1) - 1;
+    area.current?.focus();
     area.current?.setSelectionRange(start, start + (slip?.where.length ?? 1));
   };
 
   return (
     <section
       aria-label="Call-out line"
-      className="flex shrink-0 items-start gap-3 rounded-md border border-ink bg-sheet px-3 py-1 has-[textarea:focus]:outline-2 has-[textarea:focus]:outline-madder"
+      className={`flex shrink-0 items-start gap-x-3 gap-y-1 rounded-md border border-ink bg-sheet px-3 py-1 has-[textarea:focus]:outline-2 has-[textarea:focus]:outline-madder ${draft.understood === undefined ? "" : "flex-wrap"}`}
     >
       <label
         htmlFor={CALL_OUT_ID}
@@ -91,7 +93,7 @@ export function CallOutLine() {
           className="relative block field-sizing-content max-h-24 w-full resize-none bg-transparent caret-madder outline-none placeholder:whitespace-nowrap placeholder:text-soft"
         />
       </div>
-      <CallOutNote />
+      <CallOutNote onJump={goToSlip} />
       {draft.text.trim() !== "" && !draft.hasErrors && (
         <button
           type="button"
@@ -128,20 +130,19 @@ export function CallOutLine() {
 const actionLook = "mt-1 shrink-0 text-xs text-soft underline underline-offset-2 hover:text-ink";
 
 /** Under the line: the slip and its column, or what Enter would write. */
-function CallOutNote() {
+function CallOutNote({ onJump }: { readonly onJump: (slip: Finding) => void }) {
   const song = useSong(selectSong);
   const draft = useSong(draftOf);
   const slips = draft.findings.filter(({ severity }) => severity === "error");
   const doubts = draft.findings.filter(({ severity }) => severity === "warning");
-  const [slip] = slips;
   const [question] = draft.questions;
-  if (question && !slip)
-    return <OpenQuestion question={question} more={draft.questions.length - 1} />;
+  // Talk is long: what is made of it stands under it, and not beside it.
+  const where = draft.understood === undefined ? "w-[36%] self-center" : "order-last w-full pb-1";
+  const look = `shrink-0 text-xs leading-[1.2] ${where}`;
+  if (slips.length > 0) return <SlipList slips={slips} look={look} onJump={onJump} />;
+  if (question)
+    return <OpenQuestion question={question} more={draft.questions.length - 1} look={look} />;
   const text = (() => {
-    if (slip) {
-      const more = slips.length > 1 ? ` (and ${slips.length - 1} more)` : "";
-      return `column ${slip.where.column}: ${slip.message}${more}`;
-    }
     if (!draft.isChanged) {
       return draft.phraseId === undefined
         ? "string and fret, one after the other: E0 A7 · '16 for sixteenths · | bar line · - rest · x dead"
@@ -159,7 +160,7 @@ function CallOutNote() {
     <p
       id="call-out-note"
       role="status"
-      className={`line-clamp-2 w-[36%] shrink-0 self-center text-xs leading-[1.2] ${slip ? "font-medium text-madder" : doubts[0] && draft.isChanged ? "text-ochre-ink" : "text-soft"}`}
+      className={`line-clamp-2 ${look} ${doubts[0] && draft.isChanged ? "text-ochre-ink" : "text-soft"}`}
       title={text}
     >
       {text}

@@ -10,10 +10,12 @@ export const FIRST_ANSWER_ID = "call-out-answer";
 export function OpenQuestion({
   question: { column, question, answers },
   more,
+  look,
 }: {
   readonly question: SaidQuestion;
   /** How many other questions wait behind it. */
   readonly more: number;
+  readonly look: string;
 }) {
   const { store } = useOpenSong();
   const rest = more > 0 ? ` (and ${more} more)` : "";
@@ -21,7 +23,7 @@ export function OpenQuestion({
     <div
       id="call-out-note"
       role="status"
-      className="flex w-[36%] shrink-0 flex-wrap items-center gap-x-2 gap-y-1 self-center text-xs leading-[1.2] font-medium text-ochre-ink"
+      className={`flex flex-wrap items-center gap-x-2 gap-y-1 font-medium text-ochre-ink ${look}`}
     >
       <span>
         column {column}: {question}

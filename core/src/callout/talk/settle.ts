@@ -33,7 +33,7 @@ export function readDoubt(talk: Talk, atom: Atom): void {
 export function readUnknown(talk: Talk, atom: AtomOf<"unknown">): void {
   if (talk.isClauseUnknown) return;
   talk.isClauseUnknown = true;
-  slip(talk, atom, "word-not-understood", "was not understood");
+  slip(talk, atom, "word-not-understood", "not understood here; the rest is read without it");
 }
 
 /** At the end: whatever has no string, lies beyond the neck, or was never decided. */
