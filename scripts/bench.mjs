@@ -108,7 +108,7 @@ row("of a save in the database, p95", quantile(saves.database.saving, 0.95), 40,
 row("of a fetch in the database, p95", quantile(saves.database.fetching, 0.95), 40, "ms");
 row("history among 300,000 revisions, p95", quantile(saves.listing, 0.95), 100, "ms");
 row("a year of saves", saves.year.bytes / 1e6, 200, "MB", `${saves.year.saves} saves of ${long}`);
-const { inSixteen, inPhrases, onStrip, inOnePhrase, shelfBytes } = measure(
+const { inSixteen, inSentence, inPhrases, onStrip, inOnePhrase, shelfBytes } = measure(
   "scripts/bench/key-press.ts",
   env,
 );
@@ -118,6 +118,13 @@ row(
   50,
   "ms",
   middle(inSixteen),
+);
+row(
+  "key press in a sentence of 60 words, p95",
+  quantile(inSentence, 0.95),
+  50,
+  "ms",
+  middle(inSentence),
 );
 row(
   "key press to painted strip, 50 phrases of 8 bars, p95",

@@ -2,10 +2,11 @@ import { findTuningBatch } from "./batch/find-tuning-batch";
 import { placeBatch } from "./batch/place-batch";
 import { analyse, name } from "./analyse-command";
 import { check } from "./check-command";
-import { positions, read, tunings, type Outcome } from "./commands";
+import { positions, tunings, type Outcome } from "./commands";
 import { convert } from "./convert-command";
 import { findTuningCommand } from "./find-tuning-command";
 import { place } from "./place-command";
+import { readScoreOrTalk } from "./read-command";
 import { remap } from "./remap-command";
 import { capo, setUp, tuning } from "./set-up-commands";
 import { render } from "./render-command";
@@ -26,6 +27,7 @@ const USAGE = `usage: intonazione COMMAND
   tuning WORDS [--instrument guitar|bass|baritone]
   tunings
   read FILE [--strings "..."] [--capo N] [--part N] [--voices N,N] [--grid auto|exact|STEPS]
+  read TALK.vtt|.srt|.txt --strings "..." [--capo N]
   convert IN OUT [--part N] [--channels string|part] [--width COLUMNS]
         [--paper a4|letter] [--lanes staff,chords,count,...] [--footer WORDS]
         [--voices N,N] [--grid auto|exact|STEPS]
@@ -107,7 +109,9 @@ export async function main(
         print(tunings());
         return 0;
       case "read":
-        return report(read(readOptions(rest, ["strings", "capo", "part", ...READING_OPTIONS])));
+        return report(
+          readScoreOrTalk(readOptions(rest, ["strings", "capo", "part", ...READING_OPTIONS])),
+        );
       case "convert":
         return report(await convert(readOptions(rest, CONVERT_OPTIONS)));
       case "place":

@@ -13,17 +13,16 @@ import {
   type StringSchool,
   type TuningReading,
 } from "@intonazione/core/instrument";
-import { formatFret, USUAL_STYLE } from "@intonazione/core/neck";
+import { USUAL_STYLE } from "@intonazione/core/neck";
 import { parseKey } from "@intonazione/core/pitch";
-import { formatFraction } from "@intonazione/core/rhythm";
-import { eventsOf, notesOf, type LineEvent, type Note } from "@intonazione/core/score";
+import { eventsOf } from "@intonazione/core/score";
 import { z } from "zod";
 import { readAsked } from "./batch/asked";
 import { DEFAULT_FRETS } from "./commands";
 import { Unusable } from "./failure";
 import { capoOption, choiceOption, tuningOption, type Options } from "./options";
+import { eventJson, questionJson, slipsJson } from "./said-json";
 import { newId } from "./song-files";
-import { spokenTechniques } from "./spoken-techniques";
 
 const NAMES: readonly StringSchool[] = ["nominal", "actual", "number"];
 const MOST_WORDS = 20_000;
@@ -58,7 +57,8 @@ export function sayBatch() {
   });
 }
 
-function contextOn(
+/** What is said of an instrument with such strings. */
+export function contextOn(
   { tuning, family }: TuningReading,
   capo: Capo = NO_CAPO,
   stringSchool: StringSchool = USUAL_STYLE.stringSchool,
@@ -73,38 +73,13 @@ function contextOn(
 
 function understood(said: string, context: CalloutContext, before: string | undefined) {
   const barsBefore = before === undefined ? [] : readSaid(before, context, newId).bars;
-  const { bars, marks, findings, questions } = readSaid(said, context, newId, {
-    before: barsBefore,
-  });
+  const reading = readSaid(said, context, newId, { before: barsBefore });
+  const { bars, marks, questions } = reading;
   return {
     events: eventsOf(bars).map((event) => eventJson(event, context)),
-    slips: findings
-      .filter(({ severity }) => severity === "error")
-      .map(({ where, message }) => ({ column: where.column ?? 1, message })),
-    questions: questions.map(({ column, question, answers }) => ({
-      column,
-      question,
-      answers: answers.map(({ label }) => label),
-    })),
+    slips: slipsJson(reading),
+    questions: questions.map(questionJson),
     callout: printCallout(bars, context, marks),
     words: sayAloud(bars, context, marks),
   };
-}
-
-function eventJson(event: LineEvent, { names }: CalloutContext) {
-  const notes = notesOf(event);
-  return {
-    notes: notes.map((note) => ({ string: stringIn(note), fret: fretIn(note, names) })),
-    techniques: spokenTechniques(event, names),
-    duration: event.lengthUnknown ? null : formatFraction(event.duration),
-    fingers: notes.map((note) => (note.kind === "pitched" ? (note.finger ?? null) : null)),
-  };
-}
-
-const stringIn = (note: Note) =>
-  note.kind === "dead" ? note.string : (note.place?.string ?? null);
-
-function fretIn(note: Note, names: CalloutContext["names"]) {
-  if (note.kind === "dead") return "x";
-  return note.place ? formatFret(note.place, names) : null;
 }

@@ -1,7 +1,7 @@
 import { barsOn, formatBars, type BarIndex } from "../foundation/bar-index";
 import type { Matter, Reason } from "./reasons";
 
-/** Like “fewer shifts: 1 instead of 4 (bars 2 and 3)”. */
+/** Like “fewer shifts: 1 instead of 4 (bars 2–3)”. */
 export function reasonInWords({ matter, counts, bars, phrase }: Reason, barsBefore = 0): string {
   return said(matter, counts, phrase) + barsInWords(bars.map((bar) => barsOn(bar, barsBefore)));
 }

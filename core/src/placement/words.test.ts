@@ -30,7 +30,7 @@ describe("reasons", () => {
     ["nearer strings", reason("strings", { counts: [4, 4] })],
     ["no stretch (bar 2)", reason("stretch", { counts: [0, 2], bars: [barIndex(1)] })],
     [
-      "fuller, on thicker strings (bars 1, 3 and 4)",
+      "fuller, on thicker strings (bars 1 and 3–4)",
       reason("tone", { bars: [0, 2, 3].map(barIndex) }),
     ],
     // More bars than anybody keeps in mind.

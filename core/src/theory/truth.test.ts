@@ -95,12 +95,12 @@ describe("the key of a line", () => {
   it("says what tells a mode from the plain scale, and what lies outside", () => {
     const dorian = lineOf([50, 52, 53, 55, 57, 59, 60, 62, 59, 57, 53, 50]);
     expect(evidenceFor(scaleOf("D dorian"), dorian)).toEqual([
-      "raised 6th (B) in bars 1 and 2: dorian, not minor",
+      "raised 6th (B) in bars 1–2: dorian, not minor",
       "begins and ends on D",
       "all 12 notes belong",
     ]);
     expect(evidenceFor(scaleOf("D minor"), dorian).at(-1)).toBe(
-      "2 of 12 notes outside: B in bars 1 and 2",
+      "2 of 12 notes outside: B in bars 1–2",
     );
   });
 });

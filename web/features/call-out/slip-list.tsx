@@ -11,18 +11,20 @@ export function SlipList({
   readonly onJump: (slip: Finding) => void;
 }) {
   return (
-    <ul id="call-out-note" role="status" className={`max-h-14 overflow-y-auto text-madder ${look}`}>
-      {slips.map((slip, index) => (
-        <li key={index}>
-          <button
-            type="button"
-            onClick={() => onJump(slip)}
-            className="text-left font-medium hover:underline"
-          >
-            column {slip.where.column}: {slip.message}
-          </button>
-        </li>
-      ))}
-    </ul>
+    <div id="call-out-note" role="status" className={`max-h-14 overflow-y-auto ${look}`}>
+      <ul className="text-madder">
+        {slips.map((slip, index) => (
+          <li key={index}>
+            <button
+              type="button"
+              onClick={() => onJump(slip)}
+              className="text-left font-medium hover:underline"
+            >
+              column {slip.where.column}: {slip.message}
+            </button>
+          </li>
+        ))}
+      </ul>
+    </div>
   );
 }

@@ -36,6 +36,10 @@ export type Meaning =
   | { readonly kind: "quoted"; readonly words: string }
   | { readonly kind: "grip"; readonly signs: string }
   | { readonly kind: "chord-name"; readonly name: string }
+  /** “The low one”, behind a name that two strings have. */
+  | { readonly kind: "side"; readonly isLow: boolean }
+  /** “That D note”: a name without a place. */
+  | { readonly kind: "note-name" }
   | { readonly kind: "chord"; readonly isPlural: boolean }
   | { readonly kind: "together"; readonly isAll?: true; readonly pair?: number }
   | { readonly kind: "plus" }

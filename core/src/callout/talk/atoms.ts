@@ -285,7 +285,7 @@ class AtomReader {
     }
     if (/^(chord|shape)$/u.test(this.text(end)))
       return { kind: "chord-name", name: root, end: end + 1 };
-    if (this.text(end) === "note") return { kind: "filler", end: end + 1 };
+    if (this.text(end) === "note") return { kind: "note-name", end: end + 1 };
     return undefined;
   }
 
@@ -409,6 +409,10 @@ class AtomReader {
 
   private everyday(at: number): Found {
     const { text, lemma } = this.words[at]!;
+    const after = this.words[at + 1];
+    const isSame =
+      text === "same" && (!after || /^(?:[,.;x×]|twice)$/u.test(after.text) || after.number);
+    if (isSame) return { kind: "same", end: at + 1 };
     const isKnown = EVERYDAY_WORDS.has(text) || EVERYDAY_WORDS.has(lemma);
     return { kind: isKnown ? "filler" : "unknown", end: at + 1 };
   }

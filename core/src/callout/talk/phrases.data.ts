@@ -69,6 +69,8 @@ const TECHNIQUES: readonly Row[] = [
   ["a? knock on the body; a? body knock", { kind: "hit", sound: "body" }],
   ["a? pick scrape; scrape the string", { kind: "hit", sound: "scrape" }],
   ["a? fermata; with a fermata; hold|held as long as you like", { kind: "fermata" }],
+  ["the? low|lower|thick|bottom one", { kind: "side", isLow: true }],
+  ["the? high|higher|thin one", { kind: "side", isLow: false }],
   ["pinned; pin it|that there?", { kind: "pinned" }],
   ["free rhythm; no rhythm yet; rhythm open", { kind: "value-unknown" }],
   ["all in one bar", { kind: "bar-line" }],
@@ -223,7 +225,7 @@ const COUNTS: readonly Row[] = [
     { kind: "count", times: 2, of: "more" },
   ],
   [
-    "one more time; once more; one more round; another time; a second time; another round; do|play it|that one more time",
+    "one more time; one last|final time; once more; one more round; another time; a second time; another round; do|play it|that one more time",
     { kind: "count", times: 1, of: "more" },
   ],
   [
@@ -255,7 +257,7 @@ const FORM: readonly Row[] = [
   ["first|1st bar|measure", { kind: "bar", bar: 1 }],
   ["#th bar|measure", ({ numbers }) => ({ kind: "bar", bar: numbers[0]! })],
   [
-    "same again; same on|at; again but|only|except with?; same thing again?; same as before|above|that|last; as before; like before; the same as before; same notes ~ order?; the? exact|very|whole? same thing|shape|riff|pattern|notes|lick|phrase|bit|figure; same riff|figure|phrase|lick|pattern|shape|bit|idea|part|run|thing|rhythm|notes|motif|line|chord|again again?; same bit again; same one again?; that again; repeat that|it|this; do|play that|it|this again; that whole? thing again; the? whole thing again; all that again; play|do|repeat it|that|this over; that|the same figure|riff|pattern|shape; that figure|riff|pattern|shape|lick|phrase|bit; repeat; repeat ~ bit|riff|phrase|pattern|figure|lick|part; from the top|beginning; back to the start|beginning|top; back to where we|you started; rinse and repeat; the|do|play exact|very? same; same exact thing; it's the same; the same",
+    "same again; same on|at; again but|only|except with?; same thing again?; same as before|above|that|last; as before; like before; the same as before; same notes ~ order?; the? exact|very|whole? same thing|shape|riff|pattern|notes|lick|phrase|bit|figure; same riff|figure|phrase|lick|pattern|shape|bit|idea|part|run|thing|rhythm|notes|motif|line|chord|again again?; same bit again; same one again?; that again; repeat that|it|this; do|play that|it|this again; that whole? thing again; the? whole thing again; all that again; play|do|repeat it|that|this over; that|the same figure|riff|pattern|shape; that figure|riff|pattern|shape|lick|phrase|bit; repeat; repeat ~ bit|riff|phrase|pattern|figure|lick|part; identical; back to the start|beginning|top; back to where we|you started; rinse and repeat; the|do|play exact|very? same; same exact thing; it's the same; the same",
     { kind: "same" },
   ],
   [
@@ -266,7 +268,7 @@ const FORM: readonly Row[] = [
   ["hit|play|pick|strum|pluck|strike ~ it|that|them again; again on it", { kind: "again" }],
   ["on|at the same fret; same fret", { kind: "same-fret" }],
   [
-    "last note|one is|becomes|be; last note|one changes to; with the? last note|one; end|finish ~ on|with|in; ends on; land on; only you end on; but end|finish on|with; finishing on|with",
+    "the? last note|one is|becomes|be; the? last note|one changes to; with the? last note|one; end|finish ~ on|with|in; ends on; land on; only you end on; but end|finish on|with; finishing on|with",
     { kind: "ends-on" },
   ],
   ["back to the first one|chord|shape|grip", { kind: "back-to-first" }],
@@ -343,7 +345,7 @@ const FORM: readonly Row[] = [
   ],
   ["backwards; in reverse; reverse; other way round|around", { kind: "unread", why: "the order" }],
   [
-    "the octave; one after the other|another; one by one; separately; individually; one at a time; in|on between|top; first of all; first off; last of all; bar|barre|flatten; thirds|fourths|fifths|sixths ~ going|moving|climbing|walking up|down; climb|walk up|down; rhythm wise; all; instead; real quick|fast",
+    "from the top|beginning; right? off the bat; the octave; one after the other|another; one by one; separately; individually; one at a time; in|on between|top; first of all; first off; last of all; bar|barre|flatten; thirds|fourths|fifths|sixths ~ going|moving|climbing|walking up|down; climb|walk up|down; rhythm wise; all; instead; real quick|fast",
     { kind: "filler" },
   ],
   ["start ~ on|at|from", { kind: "starts-on" }],
@@ -417,6 +419,7 @@ const PLAIN: readonly Row[] = [
     "#th note|one|time|chord|part|ending|half|thing|riff|phrase|pass|round|go|verse|chorus|lick|bit|step|hit|string's|position; in? #th position; for? a second; just a second",
     { kind: "filler" },
   ],
+  ["the rest", { kind: "filler" }],
   ["comes|come off; lift off; take off", { kind: "filler" }],
   [
     "those two; these two; both; both of them|those|these; two of them together; the two of them",
@@ -432,7 +435,7 @@ const PLAIN: readonly Row[] = [
     { kind: "play" },
   ],
   [
-    "rest|pause; rest; silence; wait; of nothing|silence; of rest|space|air; leave a gap",
+    "rest|pause; rest; silence; wait for; of nothing|silence; of rest|space|air; leave a gap",
     { kind: "rest" },
   ],
 ];

@@ -2,7 +2,7 @@ import type { AtomOf } from "./atom";
 import type { Draft } from "./draft";
 import type { Talk, Waiting } from "./talk";
 import { addTechnique, copyOf } from "./draft";
-import { addAhead } from "./talk";
+import { ask, addAhead } from "./talk";
 import { isStringAhead, lastNotes, nextAtom, placedHere, slip } from "./talk";
 
 // Links
@@ -115,8 +115,8 @@ function askSource(talk: Talk, waiting: Waiting, draft: Draft): void {
     draft.link = waiting.link;
     return;
   }
-  const span = { start: waiting.from, end: draft.to };
-  slip(talk, span, "sentence-unfinished", "from which fret? Say it like “from five to seven”");
+  ask(talk, { start: waiting.from, end: draft.to }, "from which fret?", []);
+  draft.question = talk.questions.length - 1;
 }
 
 /** Links without a note behind them belong to the notes before: “6-8-6, hammer-on then pull-off”. */

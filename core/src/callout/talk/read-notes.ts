@@ -16,7 +16,9 @@ export function readFret(talk: Talk, atom: AtomOf<"fret">): void {
   if (talk.isReplaced) {
     talk.isReplaced = false;
     const next = talk.atoms[talk.at + 1];
-    if (next?.kind === "strings" && next.form === "on") talk.at++;
+    // “The tenth, not the ninth, on the B”: the string is that of the note that stays.
+    const isOpen = lastNotes(talk)?.binding === "missing";
+    if (next?.kind === "strings" && next.form === "on" && !isOpen) talk.at++;
     return;
   }
   if (isBentTo(talk, atom)) return;
@@ -26,11 +28,21 @@ export function readFret(talk: Talk, atom: AtomOf<"fret">): void {
   if (isSourceBehind(talk, atom)) return;
   if (isSourceAgain(talk, atom)) return;
   if (isCountedAlong(talk)) return;
+  linkOn(talk);
   if (atom.isPlural && talk.many) {
     talk.ahead.times = talk.many.times;
     talk.many = undefined;
   }
   createNote(talk, [{ fret: atom.fret }], atom);
+}
+
+/** “From ten to eight to seven”: one verb for all of them. */
+function linkOn(talk: Talk): void {
+  const last = lastNotes(talk);
+  const isTo = talk.atoms[talk.at - 1]?.kind === "to";
+  if (!isTo || talk.links.length > 0 || talk.isSource || !last?.link) return;
+  if (last.clause !== talk.clause || last !== talk.adjacent) return;
+  talk.links.push({ link: last.link, hasTo: true, hasSource: false, from: last.from });
 }
 
 export function readDead(talk: Talk, atom: AtomOf<"dead">): void {

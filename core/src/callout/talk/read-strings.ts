@@ -3,7 +3,7 @@ import type { Draft, DraftNote } from "./draft";
 import type { Talk, TalkAnswer } from "./talk";
 
 import { createNote } from "./read-notes";
-import { ask, clauseDrafts, isFretNext, nextAtom, spanOf } from "./talk";
+import { ask, clauseDrafts, isFretNext, lastNotes, nextAtom, spanOf } from "./talk";
 
 // Strings
 
@@ -125,7 +125,12 @@ function bindString(talk: Talk, draft: Draft, string: number, atom: AtomOf<"stri
   for (let back = at - 1, join = draft.join; back >= 0; back--) {
     const one = talk.drafts[back]!;
     if (one.segment !== draft.segment && one.binding !== "missing") break;
-    if (one.binding === "own" || one.binding === "header" || one.link) break;
+    if (
+      one.binding === "own" ||
+      one.binding === "header" ||
+      (one.link && one.binding !== "missing")
+    )
+      break;
     if (isSaidOpen(talk, draft) && one.binding !== "missing") break;
     if (join === "then" || join === "sentence") {
       if (one.binding !== "missing") break;
@@ -252,5 +257,16 @@ function readOpenStrings(talk: Talk, atom: AtomOf<"strings">): void {
     setString(talk, draft.notes[0]!, string, atom);
     draft.binding = "own";
     nameString(talk, string, atom, "after");
+  }
+}
+
+/** “The open E, the low one”: which of two strings of one name it is. */
+export function readSide(talk: Talk, { isLow }: AtomOf<"side">): void {
+  for (const note of lastNotes(talk)?.notes ?? []) {
+    if (!note.others || note.string === undefined) continue;
+    const all = [note.string, ...note.others];
+    note.string = isLow ? Math.max(...all) : Math.min(...all);
+    delete note.others;
+    if (talk.string) talk.string = { ...talk.string, string: note.string, others: [] };
   }
 }

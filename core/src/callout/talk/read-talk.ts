@@ -24,7 +24,7 @@ import {
   readSame,
   referenceTo,
 } from "./read-references";
-import { readStrings } from "./read-strings";
+import { readSide, readStrings } from "./read-strings";
 import {
   readFinger,
   readManner,
@@ -35,7 +35,7 @@ import {
 } from "./read-techniques";
 import { readBeats, readRest, readValue } from "./read-values";
 import { readDoubt, readOr, readUnknown, settle } from "./settle";
-import { ask, clauseDrafts, lastNotes, isNoteNext, slip } from "./talk";
+import { ask, clauseDrafts, lastNotes, sentenceStart, isNoteNext, slip } from "./talk";
 
 import type { Draft } from "./draft";
 import type { Finding } from "../../foundation/finding";
@@ -129,6 +129,11 @@ function take(talk: Talk, atom: Atom): void {
       return readGrip(talk, atom);
     case "chord-name":
       return readChordName(talk, atom);
+    case "side":
+      return readSide(talk, atom);
+    case "note-name":
+      if (!isFretInSentence(talk)) ask(talk, atom, "where is this note played?", []);
+      return;
     case "chord":
       talk.chord = { isPlural: atom.isPlural, from: talk.drafts.length, isUnison: false };
       return;
@@ -264,6 +269,16 @@ function isEndingAhead({ atoms, at }: Talk): boolean {
   return false;
 }
 
+/** Whether the sentence also says where: then the note's name is a remark. */
+function isFretInSentence(talk: Talk): boolean {
+  const start = sentenceStart(talk);
+  const rest = talk.atoms.filter((atom) => atom.start >= start);
+  const end = rest.findIndex((one) => one.kind === "pause" && one.strength === 3);
+  return rest
+    .slice(0, end < 0 ? undefined : end)
+    .some(({ kind }) => kind === "fret" || kind === "grip");
+}
+
 function isUp({ words }: Talk, { start, end }: Atom): boolean {
   return words.slice(start, end).some(({ text }) => text === "up");
 }
@@ -285,6 +300,8 @@ function endClause(talk: Talk, strength: 1 | 2 | 3): void {
   talk.clause++;
   talk.isClauseUnknown = false;
   if (strength > 1) {
+    if (talk.trill)
+      ask(talk, talk.atoms[Math.max(0, talk.at - 1)]!, "a trill with which fret?", []);
     talk.segment++;
     talk.isPlus = false;
     talk.trill = undefined;
@@ -323,6 +340,7 @@ function leftovers(talk: Talk): void {
   talk.awaited = undefined;
   talk.bendTarget = undefined;
   talk.moveTo = undefined;
+  talk.trill = undefined;
   talk.isReplaced = false;
   talk.isSource = false;
   if (talk.lastTime && talk.lastTimeAt)

@@ -72,8 +72,12 @@ export function readManner(talk: Talk, atom: AtomOf<"manner">): void {
     inSegment.length > 1 &&
     inClause[0]!.binding !== "own" &&
     inClause[0]!.times === 1;
+  // “3 accented, 3 palm muted”: where others have a word of their own, each word is of one note.
+  const isOfEach = inSegment.some(
+    (draft) => draft !== inClause[0] && draft.manners.length + draft.techniques.length > 0,
+  );
   if (isAllSaid(talk)) group = inSegment;
-  else if (isOfList && !isLast) return askManner(talk, atom, inSegment);
+  else if (isOfList && !isLast && !isOfEach) return askManner(talk, atom, inSegment);
   if (group.length === 0) {
     const before = talk.drafts.filter(({ segment }) => segment === talk.drafts.at(-1)?.segment);
     if (before.length > 1 && !isLast && !isAllSaid(talk)) return askManner(talk, atom, before);

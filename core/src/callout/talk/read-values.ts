@@ -15,7 +15,8 @@ import {
 // Values
 
 export function readValue(talk: Talk, atom: AtomOf<"value">): void {
-  const { duration, isMany } = atom;
+  const { duration } = atom;
+  const isMany = atom.isMany || isOfEach(talk, atom);
   if (talk.many && talk.many.from === talk.drafts.length) {
     talk.many.duration = duration;
     return;
@@ -31,7 +32,8 @@ export function readValue(talk: Talk, atom: AtomOf<"value">): void {
   if (isMany) {
     const hasNotes = isNoteInClause(talk) || inClause.length === 0;
     talk.value = duration;
-    if (hasNotes && (inClause.length === 0 || isNoteNext(talk))) return;
+    const isBehind = inClause.length === 0 && !isNoteInSentence(talk);
+    if (hasNotes && !isBehind && (inClause.length === 0 || isNoteNext(talk))) return;
     for (const draft of talk.drafts.filter((one) => one.sentence === talk.sentence))
       draft.duration ??= duration;
     return;
@@ -46,6 +48,25 @@ export function readValue(talk: Talk, atom: AtomOf<"value">): void {
   if (isAlone && talk.drafts.length > 0 && lastEvent(talk).duration === undefined)
     lastEvent(talk).duration = duration;
   else talk.ahead.duration = duration;
+}
+
+/** “Each of these is an eighth note.” */
+function isOfEach({ words }: Talk, { start }: AtomOf<"value">): boolean {
+  const before = words.slice(Math.max(0, start - 6), start).map(({ text }) => text);
+  const pause = before.findLastIndex((text) => /^[,.;:]$/u.test(text));
+  return before
+    .slice(pause + 1)
+    .some((text) => /^(?:each|every|all|they're|everything)$/u.test(text));
+}
+
+/** Whether a note is said before the sentence ends. */
+function isNoteInSentence({ atoms, at }: Talk): boolean {
+  for (const atom of atoms.slice(at + 1)) {
+    if (atom.kind === "pause" && atom.strength === 3) return false;
+    if (["fret", "dead", "grip", "callout", "strings", "rest", "hit", "tied"].includes(atom.kind))
+      return true;
+  }
+  return false;
 }
 
 export function readBeats(talk: Talk, atom: AtomOf<"beats">): void {

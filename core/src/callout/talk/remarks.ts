@@ -8,6 +8,7 @@ const NAMING: ReadonlySet<Atom["kind"]> = new Set([
   "callout",
   "dead",
   "chord-name",
+  "note-name",
 ]);
 /** What does something to notes, or brings them again. */
 const DOING: ReadonlySet<Atom["kind"]> = new Set([

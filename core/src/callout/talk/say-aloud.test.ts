@@ -70,7 +70,7 @@ describe("sentences", () => {
         expect(again.bars.map(barKey)).toEqual(bars.map(barKey));
         expect(again.marks).toEqual(marks);
       }),
-      { numRuns: Number(process.env["RUNS"] ?? 300) },
+      { numRuns: Number(process.env["RUNS"] ?? 100) },
     );
   });
 

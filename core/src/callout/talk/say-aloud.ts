@@ -61,6 +61,7 @@ class Speaker {
   private readonly spoken: readonly string[];
   /** The value that the listener takes for given; undefined while nobody said one. */
   private value: Fraction | undefined;
+  private hasWords = false;
 
   constructor(
     private readonly context: Context,
@@ -77,7 +78,9 @@ class Speaker {
       sentences.push(index === 0 ? said : `next bar, ${said}`);
     }
     if (bars.length === 1 && this.isSplit(bars[0]!)) sentences.push("all in one bar");
-    return sentences.join(". ");
+    const said = sentences.join(". ");
+    // Signs alone would be taken for a call-out, in which every length is given.
+    return this.hasWords || bars.length > 1 || said === "" ? said : `free rhythm: ${said}`;
   }
 
   /** Whether a single bar would be cut in two where no bar line is said. */
@@ -117,6 +120,7 @@ class Speaker {
       string = said.string;
       const count = times === 1 ? "" : ` ${timesInWords(times)}`;
       const head = lead.length > 0 ? `${lead.join(" ")} ` : "";
+      this.hasWords ||= !said.isWhole || lead.length > 0;
       const text = value.rest ?? said.text;
       const fermata = event.fermata && !said.isWhole ? " with a fermata" : "";
       clauses.push(`${head}${quotedWords(event)}${text}${count}${fermata}${value.suffix}`);

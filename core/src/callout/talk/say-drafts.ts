@@ -47,8 +47,10 @@ function sayDraft(draft: Draft, context: CalloutContext): string {
   const isMuted = draft.manners.some(({ kind }) => kind === "palm-mute");
   const said = notes.map((note) => sayNote(note, event, context.names)).join("+");
   const text = said + (isMuted ? ".pm" : "") + sayEventWords(event);
-  // Where all of it rings, a bracket says so.
-  return draft.techniques.some(({ kind }) => kind === "let-ring") ? `ring[${text}]` : text;
+  // What all of it does, a bracket says.
+  const has = (kind: Technique["kind"]) => draft.techniques.some((one) => one.kind === kind);
+  const ringing = has("let-ring") ? `ring[${text}]` : text;
+  return has("slide-bar") ? `slidebar[${ringing}]` : ringing;
 }
 
 function noteOf(said: DraftNote, draft: Draft, { names, neck, key }: CalloutContext): Note {

@@ -2,7 +2,7 @@ import type { Atom, AtomOf } from "./atom";
 import type { Draft, DraftNote } from "./draft";
 import type { Talk } from "./talk";
 
-import { slip, spanOf } from "./talk";
+import { ask, slip, spanOf } from "./talk";
 
 // Doubts
 
@@ -44,6 +44,9 @@ export function settle(talk: Talk): void {
     for (const draft of talk.drafts.slice(talk.unsureFrom))
       if (draft.sentence === sentence) draft.question ??= question;
   }
+  const named = talk.atoms.find(({ kind }) => kind === "strings");
+  const isBare = talk.drafts.length === 0 && talk.questions.length + talk.slips.length === 0;
+  if (isBare && named) ask(talk, named, "which fret?", []);
   talk.drafts = talk.drafts.filter((draft) => draft.kind !== "notes" || isPlaced(talk, draft));
 }
 

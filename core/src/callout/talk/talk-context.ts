@@ -41,7 +41,7 @@ const MOST_SIGNS = 20_000;
 
 /** The notes of the last event that signs say; undefined where they are no call-out, or a plain place. */
 function calloutOf(signs: string, context: CalloutContext): readonly DraftNote[] | undefined {
-  if (/^[a-g]?[#♯b♭]?\d*[xX]?\d*$/iu.test(signs) || signs.length > MOST_SIGNS) return undefined;
+  if (/^[a-g]?[#♯b♭]?\d*[xX]?\d*!?$/iu.test(signs) || signs.length > MOST_SIGNS) return undefined;
   const { bars, findings } = parseCallout(signs, context, () => "");
   const events = eventsOf(bars);
   const last = events.at(-1);

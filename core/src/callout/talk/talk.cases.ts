@@ -171,6 +171,10 @@ export const UNDERSTOOD: readonly Case[] = [
     "'? D5 D3 A5",
   ],
   ["high E 7, B 8, G 7, D 9", "'? e7 B8 G7 D9"],
+  [
+    "That's the second fret on the G, oh wait, I mean the second fret on the B, and then open E on top, the high one.",
+    "'? B2 e0",
+  ],
   ["low E: 3 3 5 3, A: 5", "'? E3 E3 E5 E3 A5"],
   ["and you finish it off with the twelfth fret harmonic on the low e", "'? E12.harm"],
   ["so you just play the eighth fret on the thinnest string", "'? e8"],
@@ -249,6 +253,10 @@ export const UNDERSTOOD: readonly Case[] = [
     "'? A5.stac D7.stac",
   ],
   ["5 on the D staccato, 7 on the D staccato", "'? D5.stac D7.stac"],
+  [
+    "okay so hammer from the third to the fifth on the a string pull off back to the third and then open e the low one",
+    "'? A3h5p3 E0",
+  ],
   [
     "it's a power chord root on the third fret of the a and then the fifth fret of the d and the fifth fret of the g",
     "'? A3+D5+G5",
@@ -677,6 +685,96 @@ export const UNDERSTOOD: readonly Case[] = [
   ["same on the G string", "'? G5 G7", { before: "D 5, D 7" }],
   ["then come up two frets from there", "'? D7", { before: "Five on the D." }],
   ["now the same thing a whole step lower", "'? D3 D5", { before: "D 5, D 7" }],
+  [
+    "alright so right off the bat you've got the seventh fret on the a string and you hit that three times",
+    "'? A7 A7 A7",
+  ],
+  ["D: 5 5 7, G: 4 5", "'? D5 D5 D7 G4 G5"],
+  [
+    "So then we move over to the high E, we play the fifth fret, and then the eighth fret on the B.",
+    "'? e5 B8",
+  ],
+  ["1st string: open, 3, open; 2nd string: 3", "'? e0 e3 e0 B3"],
+  [
+    "it's a really simple bass part it's just third fret third fret fifth fret on the e string",
+    "'? E3 E3 E5",
+    { strings: "E1 A1 D2 G2" },
+  ],
+  ["A 12, D 10, D 12, G 9", "'? A12 D10 D12 G9"],
+  ["you know what it's actually the tenth fret not the ninth on the b string", "'? B10"],
+  [
+    "and the last lick goes twelve on the high e ten on the high e thirteen on the b ten on the b twelve on the g",
+    "'? e12 e10 B13 B10 G12",
+  ],
+  ["open low E, then A: 2 3 5", "'? E0 A2 A3 A5"],
+  [
+    "I always start this with the second fret of the G. Then I go to the open G, and then I land on the third fret of the D.",
+    "'? G2 G0 D3",
+  ],
+  ["so from the top it's open d open d then two on the g then open g", "'? D0 D0 G2 G0"],
+  ["fret seven on string four then fret five on string three", "'? D7 G5"],
+  ["D 7, pull off to D 5, hammer back to 7", "'? D7p5h7"],
+  [
+    "okay bend the ninth fret on the g string up a half step let it ring and then the seventh fret",
+    "'? ring[G9b½] G7",
+  ],
+  [
+    "I slide from the twelfth fret down to the seventh on the D, then palm mute the open A twice.",
+    "'? D12s7 pm[A0 A0]",
+  ],
+  ["G 5 (bend 1/2), G 3", "'? G5b½ G3"],
+  ["there's a nice vibrato on the tenth fret of the high e", "'? e10v"],
+  [
+    "so you thumb the open a and pop the second fret of the g",
+    "'? A0.thumb G2.pop",
+    { strings: "E1 A1 D2 G2" },
+  ],
+  ["A 5 tremolo", "'? A5.trem"],
+  ["let the open low e ring while you play seven on the a and nine on the d", "'? ring[E0] A7 D9"],
+  [
+    "start with a pre bend a whole step on the fourteenth of the g and release it slowly",
+    "'? G14pb1r",
+  ],
+  ["3 on the low E accented, 3 palm muted, 3 palm muted", "'? E3.acc pm[E3 E3]"],
+  ["pull off from ten to eight to seven on the high e", "'? e10p8p7"],
+  ["bend full B 15 then let down", "'? B15b1r"],
+  [
+    "grab the fifth fret on the low e the seventh on the a and the seventh on the d and strum it all together",
+    "'? E5+A7+D7",
+  ],
+  ["B 3 + high E 2", "'? B3+e2"],
+  [
+    "index on the second fret g string middle finger on the third fret b string and strum those",
+    "'? G2.1+B3.2",
+  ],
+  ["320033 then xx0232", "'? E3+A2+D0+G0+B3+e3 D0+G2+B3+e2"],
+  [
+    "hold your first finger across all the strings at the third fret",
+    "'? E3.1+A3.1+D3.1+G3.1+B3.1+e3.1",
+  ],
+  ["double stops: B+G at 5, B+G at 7", "'? B5+G5 B7+G7"],
+  ["play the d and the b strings open at the same time", "'? D0+B0"],
+  ["each of these is an eighth note so three five three on the d", "'8 D3 D5 D3"],
+  ["A 3 whole note, then half rest", "'1 A3 | '2 -"],
+  ["and that long note the ninth fret on the b lasts for two beats", "'2 B9"],
+  ["G 5, G 5 - both eighths", "'8 G5 G5"],
+  ["wait for a beat then open a for one beat", "'4 - A0"],
+  ["go through that whole thing three times", "'? D5 D7 D5 D7 D5 D7", { before: "D 5, D 7" }],
+  ["same x2", "'? D5 D7 D5 D7", { before: "D 5, D 7" }],
+  [
+    "so that riff you do it again but the last note changes to the open e the low one",
+    "'? D5 E0",
+    { before: "D 5, D 7" },
+  ],
+  ["A 3 A 5 D 3 repeat", "'? A3 A5 D3 A3 A5 D3"],
+  ["then you play it one last time", "'? D5 D7", { before: "D 5, D 7" }],
+  [
+    "the second part is identical only it starts on the eighth fret",
+    "'? D8 D10",
+    { before: "D 5, D 7" },
+  ],
+  ["repeat one string up", "'? G5 G7", { before: "D 5, D 7" }],
+  ["drop it down two frets", "'? A3+D5", { before: "Five on the A together with seven on the D." }],
 ];
 
 /** What a careful listener asks back, with what is sure of it. */
@@ -708,10 +806,6 @@ export const ASKED: readonly Case[] = [
     { before: "8 on the low E with 10 on the A" },
   ],
   ["same idea again just move it somewhere lower", ""],
-  [
-    "That's the second fret on the G, oh wait, I mean the second fret on the B, and then open E on top, the high one.",
-    "'? B2",
-  ],
   ["play the 9th fret", ""],
   ["and then it's that funny note on the g string i think it's around the tenth fret", ""],
   ["string 7 fret 2", ""],
@@ -721,10 +815,6 @@ export const ASKED: readonly Case[] = [
   ["pull off to the five", ""],
   ["bend it up", ""],
   ["add some vibrato there", ""],
-  [
-    "okay so hammer from the third to the fifth on the a string pull off back to the third and then open e the low one",
-    "'? A3h5p3",
-  ],
   ["and then the e minor chord", ""],
   ["G5 power chord at the 3rd fret", ""],
   ["keep repeating that until the singing comes in", ""],
@@ -768,6 +858,17 @@ export const ASKED: readonly Case[] = [
   ["C chord", ""],
   ["D 7 D 5 x4", "'? D7 D5"],
   ["and that just loops", "", { before: "Open A, three on the A." }],
+  ["low E 8 8 8 / A 10 10", "'? E8 E8 E8 A10 A10"],
+  ["then play that d note wherever you like", ""],
+  ["A string", ""],
+  ["you go up to about the ninth or tenth fret", ""],
+  ["so hammer on from the open e to the third fret of the e", ""],
+  ["slide A 3 > A 5", "'? A3s5"],
+  ["mute, mute, A 5", "'? A5"],
+  ["that last note has a trill to the fret above", "", { before: "Five on the G." }],
+  ["and you hammer on to the second fret from nowhere on the d string", ""],
+  ["it's a root fifth octave on the a string starting at three", "'? A5"],
+  ["+12", "", { before: "D 5" }],
 ];
 
 /** What is said beside the music. */
@@ -798,4 +899,8 @@ export const REMARKS: readonly string[] = [
   "left hand stays relaxed, thumb behind the neck",
   "okay that's the intro now here comes the verse",
   "if you've got any questions just leave them down below",
+  "use your thumb for the low notes and pluck the rest with your fingers",
+  "string gauge 10-46, tuned a half step down",
+  "there are two guitars on the record and i'm playing the left one",
+  "it's in six eight so count it in six",
 ];

@@ -66,12 +66,11 @@ describe("talk", () => {
 describe("a question", () => {
   it.each(ASKED.map(asCase))("is settled by each of its answers: $said", ({ said, setting }) => {
     const { reading } = read(said, setting);
-    for (const { question, answers } of reading.questions) {
+    for (const { answers } of reading.questions) {
       for (const { edit } of answers) {
         const anew = said.slice(0, edit.start) + edit.text + said.slice(edit.end);
         const after = read(anew, setting).reading;
         expect(after.questions.length, anew).toBeLessThan(reading.questions.length);
-        expect(after.questions.map((one) => one.question)).not.toContain(question);
       }
     }
   });

@@ -121,7 +121,10 @@ function calloutsIn(text: string, isCallout: (signs: string) => boolean) {
     if (isFree(index)) found.push({ from: index, to: index + said.length, kind: "<quoted>" });
   }
   for (const { 0: said, index } of text.matchAll(SIGNS)) {
-    add(index, index + said.replace(/[,;:?.!]+$/u, "").length);
+    const signs = said.replace(/[,;:?.]+$/u, "");
+    // Behind a plain place a “!” is only loud; elsewhere it pins.
+    add(index, index + signs.length);
+    add(index, index + signs.replace(/[,;:?.!]+$/u, "").length);
   }
   return found;
 }

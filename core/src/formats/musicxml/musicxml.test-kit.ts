@@ -6,7 +6,7 @@ import { inOrder } from "../../score/technique";
 import { copyOfBars } from "../../score/versions";
 
 /**
- * Bars as MusicXML can say them: no ids, pins or reasons; one finger a note; what no single note
+ * Bars as MusicXML can say them: no ids, pins or reasons, and no length that was not said; one finger a note; what no single note
  * value says in tied pieces.
  */
 export function asMusicXmlSays(bars: readonly Bar[]): readonly Bar[] {
@@ -16,7 +16,7 @@ export function asMusicXmlSays(bars: readonly Bar[]): readonly Bar[] {
   }));
 }
 
-function pieces(event: LineEvent): readonly LineEvent[] {
+function pieces({ lengthUnknown: _unknown, ...event }: LineEvent): readonly LineEvent[] {
   const isGrace = event.kind === "notes" && event.grace !== undefined;
   if (isGrace) {
     const duration = noteValueOf(event.duration) ? event.duration : fraction(1, 16);
