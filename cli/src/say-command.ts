@@ -7,6 +7,8 @@ import {
 } from "@intonazione/core/callout";
 import {
   NO_CAPO,
+  parseTuning,
+  STRING_SCHOOLS,
   USUAL_BUILD,
   type Capo,
   type Instrument,
@@ -24,13 +26,12 @@ import { capoOption, choiceOption, tuningOption, type Options } from "./options"
 import { eventJson, questionJson, slipsJson } from "./said-json";
 import { newId } from "./song-files";
 
-const NAMES: readonly StringSchool[] = ["nominal", "actual", "number"];
 const MOST_WORDS = 20_000;
 const BATCH = z.object({
   id: z.string().max(200).optional(),
   strings: z.string().max(100),
   capo: z.int().min(0).max(12).optional(),
-  names: z.enum(["nominal", "actual", "number"]).optional(),
+  names: z.enum(STRING_SCHOOLS).optional(),
   context: z.string().max(MOST_WORDS).nullish(),
   said: z.string().max(MOST_WORDS),
 });
@@ -42,7 +43,7 @@ export function say(options: Options) {
   const [said, ...more] = options.words;
   if (said === undefined || more.length > 0) throw new Unusable('expected say "TEXT"');
   if (said.length > MOST_WORDS) throw new Unusable(`say: at most ${MOST_WORDS} characters`);
-  const names = choiceOption(options, "names", NAMES);
+  const names = choiceOption(options, "names", STRING_SCHOOLS);
   const context = contextOn(strings, capoOption(options, "capo"), names);
   return understood(said, context, options.values["context"]);
 }
@@ -50,9 +51,9 @@ export function say(options: Options) {
 /** A list of things said on standard input, answered in the same order. */
 export function sayBatch() {
   return readAsked(BATCH).map(({ strings, capo, names, context, said }, index) => {
-    const tuning = tuningOption({ words: [], values: { strings } }, "strings");
-    if (!tuning) throw new Unusable(`item ${index + 1}: strings`);
-    const on = contextOn(tuning, capo === undefined ? undefined : { fret: capo }, names);
+    const tuning = parseTuning(strings);
+    if (!tuning.ok) throw new Unusable(`item ${index + 1}: strings: ${tuning.error}`);
+    const on = contextOn(tuning.value, capo === undefined ? undefined : { fret: capo }, names);
     return understood(said, on, context ?? undefined);
   });
 }

@@ -6,6 +6,7 @@ import { contextOf } from "./derived";
 import { draftOf } from "./draft";
 import { songOf, storeOf } from "./open-song.test-kit";
 import {
+  answerQuestion,
   bringBackDraft,
   commitDraft,
   dropDraft,
@@ -58,6 +59,37 @@ describe("the call-out line", () => {
     expect(commitDraft(store)).toBe("nothing");
     bringBackDraft(store);
     expect(draftOf(store.getState()).text).toBe("E0 Q5 A");
+  });
+
+  it("holds talk back while a question is open, and says its words anew as it is answered", () => {
+    const store = storeOf(songOf([]));
+    expect(say(store, "open D, 2, 4, three times")).toBe("question");
+    const [question] = draftOf(store.getState()).questions;
+    const all = question!.answers.find(({ label }) => label.startsWith("all"));
+    answerQuestion(store, all!);
+    expect(commitDraft(store)).toBe("written");
+    expect(written(store)).toEqual(["Phrase A: '? D0 D2 D4 D0 D2 D4 D0 D2 | D4"]);
+  });
+
+  it.each([
+    ["A5h7, open D, 2, 4, three times", `'? A5h7 D0 D2 "? what comes 3 times?" D4`],
+    [
+      "top three strings at the seventh fret, then A 3",
+      `'? "? the thin strings or the thick ones? ? on which string?" A3`,
+    ],
+  ])("leaves the question of %j open as words at its place", (talk, callout) => {
+    const store = storeOf(songOf([]));
+    expect(say(store, talk)).toBe("question");
+    expect(commitDraft(store, true)).toBe("written");
+    expect(written(store)).toEqual([`Phrase A: ${callout}`]);
+  });
+
+  it("leaves no question open where nothing is sure, since its words would be lost", () => {
+    const store = storeOf(songOf([]));
+    const talk = "bar the top three strings at the seventh fret";
+    expect(say(store, talk)).toBe("question");
+    expect(commitDraft(store, true)).toBe("question");
+    expect(draftOf(store.getState()).text).toBe(talk);
   });
 
   it.each([

@@ -62,9 +62,13 @@ function withOpenQuestions({ bars, questions }: Draft): readonly Bar[] {
   }));
 }
 
+/** Whether a draft's questions may wait: they stand at events, so there has to be one. */
+export const canWait = ({ bars }: Pick<Draft, "bars">) =>
+  bars.some(({ events }) => events.length > 0);
+
 /**
  * Writes what was said. Refused while there are slips, since half a phrase helps nobody, and while a
- * question is open, unless it shall stay open.
+ * question is open, unless it shall stay open and can.
  */
 export function commitDraft(
   store: SongStore,
@@ -73,7 +77,7 @@ export function commitDraft(
   const state = store.getState();
   const draft = draftOf(state);
   if (draft.hasErrors) return "slip";
-  if (draft.questions.length > 0 && !isLeftOpen) return "question";
+  if (draft.questions.length > 0 && !(isLeftOpen && canWait(draft))) return "question";
   if (!draft.isChanged) return "nothing";
   const { song } = state.history;
   const known = song.phrases.find(({ id }) => id === draft.phraseId);

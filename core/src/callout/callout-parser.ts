@@ -13,6 +13,7 @@ import {
 import { inOrder, type LinkKind } from "../score/technique";
 import { sayString, type CalloutContext } from "./context";
 import type { Item, Span } from "./item";
+import { alsoIn, tiedOn } from "./carried-on";
 import { readBarWord } from "./parse-bar-word";
 import { LINK_OF_LETTER, NoteReader } from "./parse-note";
 import { readQuoted } from "./quoted";
@@ -474,29 +475,4 @@ export class CalloutParser {
     this.spans.set(event.id, this.scanner.spanFrom(start));
     this.items.push({ kind: "event", event: said });
   }
-}
-
-/**
- * What a tie carries on: pitch, place and finger, and that it rings; not how it was struck. A dead
- * stroke is over at once, and nothing of it is carried on.
- */
-export function tiedOn(notes: readonly Note[]): readonly Note[] {
-  return notes.flatMap((note): readonly Note[] => {
-    if (note.kind === "dead") return [];
-    const { pluck: _pluck, reason: _reason, ...rest } = note;
-    const kept = note.techniques.filter(
-      ({ kind }) =>
-        kind === "natural-harmonic" || kind === "pinched-harmonic" || kind === "slide-bar",
-    );
-    return [{ ...rest, techniques: inOrder([...kept, { kind: "tie" }]) }];
-  });
-}
-
-function alsoIn(note: Note, isRinging: boolean, isSlideBar: boolean): Note {
-  if (note.kind === "dead") return note;
-  const added = [
-    ...(isRinging ? [{ kind: "let-ring" } as const] : []),
-    ...(isSlideBar ? [{ kind: "slide-bar" } as const] : []),
-  ].filter(({ kind }) => !note.techniques.some((one) => one.kind === kind));
-  return added.length > 0 ? { ...note, techniques: inOrder([...note.techniques, ...added]) } : note;
 }

@@ -8,7 +8,7 @@ import { timed, type Bar } from "../score/bar";
 import { isPalmMuted, lengthOf, linkOf, notesOf, stringOf, type LineEvent } from "../score/event";
 import { framesOf, type BarFrame, type BarMark, type ChordAt } from "../score/frame";
 import { barKey } from "../score/merge-bars";
-import { tiedOn } from "./callout-parser";
+import { tiedOn } from "./carried-on";
 import type { CalloutContext } from "./context";
 import { sayChained, sayEventWords, sayNote } from "./print-note";
 

@@ -98,6 +98,8 @@ export class SaidReader {
         ? finding
         : { ...finding, where: { ...finding.where, ...placeOf(column) } };
     });
+    const heard = new Map([...reading.spans].map(([id, { start }]) => [id, placeOf(start + 1)]));
+    const events = reading.bars.flatMap((bar) => bar.events);
     return {
       ...reading,
       findings: [...slips, ...translated].sort(
@@ -109,11 +111,9 @@ export class SaidReader {
         length: Math.max(1, end - start),
         question,
         answers,
-        before: sure
-          .filter(({ kind, from }) => kind !== "bar-line" && (words[from]?.start ?? 0) < start)
-          .reduce((sum, { times }) => sum + times, 0),
+        before: events.filter(({ id }) => (heard.get(id)?.column ?? 0) <= start).length,
       })),
-      heard: new Map([...reading.spans].map(([id, { start }]) => [id, placeOf(start + 1)])),
+      heard,
     };
   }
 }

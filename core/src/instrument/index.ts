@@ -45,7 +45,13 @@ export {
   tuningById,
   type NamedTuning,
 } from "./tuning-library";
-export { displayStringName, namingTuning, usualTuning, type StringSchool } from "./string-names";
+export {
+  displayStringName,
+  namingTuning,
+  STRING_SCHOOLS,
+  usualTuning,
+  type StringSchool,
+} from "./string-names";
 export {
   formatGauge,
   isWound,

@@ -56,6 +56,7 @@ const FAULTS: readonly (readonly [code: string, fault: SaidSong | Song, nearMiss
     guitar("'8t A0 A3 '4 A0 '2 A0 '8t A3 | '1 A0"),
     guitar("'8t A0 A3 A0 '4 A0 '2 A0 | '1 A0"),
   ],
+  ["rhythm-unsaid", guitar("'? A0 A3 | '1 A0"), guitar("'2 A0 A3 | '1 A0")],
   ["tie-to-nothing", withoutFirst(guitar("'2 A0 ~ | '1 A0")), guitar("'2 A0 ~ | '1 A0")],
   [
     "form-length",

@@ -76,6 +76,13 @@ describe("the layout of a strip", () => {
     }
   });
 
+  it("counts nothing and weighs nothing while nobody said how long notes last", () => {
+    const unsaid: LineEvent = { ...rest(1, 8), lengthUnknown: true };
+    expect(counts(bar(rest(1, 2), unsaid))).toEqual(["?", "?"]);
+    expect(layBar(bar(rest(1, 2), unsaid), 400, frameIn(FOUR)).balance).toBeUndefined();
+    expect(layBar(bar(rest(1, 2)), 400, frameIn(FOUR)).balance?.text).toBe("half too short");
+  });
+
   it("counts what begins, and softly the beats that are held", () => {
     expect(counts(bar(rest(1, 8), rest(1, 8), rest(3, 4)))).toEqual(["1", "&", "2", "(3)", "(4)"]);
     expect(counts(bar(rest(3, 8), rest(3, 8)), { beats: 6, unit: 8 })).toEqual([

@@ -10,6 +10,7 @@ import { Select } from "@/ui/select";
 import {
   bringBackDraft,
   CALL_OUT_ID,
+  canWait,
   commitDraft,
   dropDraft,
   otherForm,
@@ -140,8 +141,10 @@ function CallOutNote({ onJump }: { readonly onJump: (slip: Finding) => void }) {
   const where = draft.understood === undefined ? "w-[36%] self-center" : "order-last w-full pb-1";
   const look = `shrink-0 text-xs leading-[1.2] ${where}`;
   if (slips.length > 0) return <SlipList slips={slips} look={look} onJump={onJump} />;
-  if (question)
-    return <OpenQuestion question={question} more={draft.questions.length - 1} look={look} />;
+  if (question) {
+    const more = draft.questions.length - 1;
+    return <OpenQuestion question={question} more={more} isLeavable={canWait(draft)} look={look} />;
+  }
   const text = (() => {
     if (!draft.isChanged) {
       return draft.phraseId === undefined

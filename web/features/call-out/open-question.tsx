@@ -10,11 +10,14 @@ export const FIRST_ANSWER_ID = "call-out-answer";
 export function OpenQuestion({
   question: { column, question, answers },
   more,
+  isLeavable,
   look,
 }: {
   readonly question: SaidQuestion;
   /** How many other questions wait behind it. */
   readonly more: number;
+  /** Whether something is sure, at which the question can stand. */
+  readonly isLeavable: boolean;
   readonly look: string;
 }) {
   const { store } = useOpenSong();
@@ -43,15 +46,17 @@ export function OpenQuestion({
           {answer.label}
         </button>
       ))}
-      <button
-        type="button"
-        id={answers.length === 0 ? FIRST_ANSWER_ID : undefined}
-        title="Write what is sure, with the question as words at its place"
-        onClick={() => commitDraft(store, true)}
-        className="rounded-full border border-hairline bg-sheet px-2 py-0.5 text-soft hover:text-ink"
-      >
-        leave it open
-      </button>
+      {isLeavable && (
+        <button
+          type="button"
+          id={answers.length === 0 ? FIRST_ANSWER_ID : undefined}
+          title="Write what is sure, with the question as words at its place"
+          onClick={() => commitDraft(store, true)}
+          className="rounded-full border border-hairline bg-sheet px-2 py-0.5 text-soft hover:text-ink"
+        >
+          leave it open
+        </button>
+      )}
     </div>
   );
 }

@@ -16,7 +16,7 @@ export type Meaning =
   | { readonly kind: "for" }
   | { readonly kind: "play" }
   /** It, that one, those two, both. */
-  | { readonly kind: "pronoun"; readonly count?: number; readonly isGroup?: true }
+  | { readonly kind: "pronoun"; readonly count?: number }
   | {
       readonly kind: "fret";
       /** 0 where it is said to be open. */
@@ -60,13 +60,12 @@ export type Meaning =
   | { readonly kind: "link"; readonly link: LinkKind; readonly hasTo: boolean }
   | { readonly kind: "slide-in"; readonly from?: "below" | "above" }
   | { readonly kind: "slide-from"; readonly from: "below" | "above" }
-  | { readonly kind: "technique"; readonly technique: Technique; readonly isVerb?: true }
+  | { readonly kind: "technique"; readonly technique: Technique }
   | {
       readonly kind: "manner";
       readonly technique?: EventTechnique;
       readonly stroke?: Stroke;
       readonly pluck?: Pluck;
-      readonly isVerb?: true;
     }
   | { readonly kind: "unmuted" }
   | { readonly kind: "bend"; readonly cents?: number; readonly isBefore?: true }
@@ -114,7 +113,7 @@ export type Meaning =
 export type PauseStrength = 1 | 2 | 3;
 
 /** What “three times” counts: what was said last, or all of it; how often more, or in all. */
-export type CountOf = "last" | "all" | "more" | "said";
+export type CountOf = "last" | "all" | "more";
 
 export interface StringsMeaning {
   readonly kind: "strings";

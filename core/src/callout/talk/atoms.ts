@@ -164,15 +164,14 @@ class AtomReader {
       } else break;
     }
     const isCounting = numbers >= 3 || (numbers >= 2 && hasSyllables);
-    return isCounting && between >= 0 ? { kind: "aside", end } : undefined;
+    return isCounting ? { kind: "aside", end } : undefined;
   }
 
   private value(at: number): Found | undefined {
     const value = valueAt(this.words, at, (place) => this.isPlaceWithFret(place));
     if (value) return { kind: "value", ...value };
-    const beat = /^(beats?)$/u;
     const number = this.words[at]?.number;
-    if (number?.form === "cardinal" && beat.test(this.text(at + 1))) {
+    if (number?.form === "cardinal" && /^beats?$/u.test(this.text(at + 1))) {
       return { kind: "beats", beats: number.value, end: at + 2 };
     }
     if (/^(a|one|another)$/u.test(this.text(at))) {
@@ -400,7 +399,7 @@ class AtomReader {
       /^(up|down)$/u.test(this.text(at)) &&
       /^(on|for)$/u.test(this.text(next));
     if (isStroke) return { kind: "manner", stroke: this.text(at) as Stroke, end: next };
-    if (this.strings.at(next) ?? this.fret(next) ?? /^(the|on|in|in)$/u.test(this.text(next)))
+    if (this.strings.at(next) ?? this.fret(next) ?? /^(the|on|in)$/u.test(this.text(next)))
       return { kind: "filler", end: next };
     return /^(up|down)$/u.test(this.text(at))
       ? { kind: "unknown", end: at + 1 }

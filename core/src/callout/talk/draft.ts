@@ -64,6 +64,14 @@ export interface Draft {
   question?: number;
 }
 
+/** A draft of which nothing is known but where it was said. */
+export function newDraft(
+  kind: Draft["kind"],
+  where: Pick<Draft, "join" | "clause" | "segment" | "sentence" | "from" | "to">,
+): Draft {
+  return { kind, notes: [], techniques: [], manners: [], times: 1, binding: "own", ...where };
+}
+
 /** Copies that share nothing. */
 export function copyOf(draft: Draft): Draft {
   return {
@@ -80,6 +88,22 @@ export function addTechnique(draft: Draft, technique: Technique): void {
   draft.techniques = [...draft.techniques.filter(({ kind }) => kind !== technique.kind), technique];
 }
 
+/** The notes of another in one with its own, and what is done to them. */
+export function addNotes(draft: Draft, more: Draft): void {
+  draft.notes.push(...more.notes);
+  for (const technique of more.techniques) addTechnique(draft, technique);
+  for (const manner of more.manners) addManner(draft, manner);
+}
+
 export function addManner(draft: Draft, manner: EventTechnique): void {
   draft.manners = [...draft.manners.filter(({ kind }) => kind !== manner.kind), manner];
 }
+
+/** The note whose pitch the lower-lying string of a unison bend is bent to. */
+export function unisonTarget(note: DraftNote, notes: readonly DraftNote[]): DraftNote | undefined {
+  const [bent, held] = [...notes].sort((a, b) => Number(b.fret) - Number(a.fret));
+  return note === bent ? held : undefined;
+}
+
+/** How far a bend goes where nobody says it, in cents. */
+export const WHOLE_STEP = 200;

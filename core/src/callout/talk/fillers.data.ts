@@ -5,75 +5,87 @@
  */
 const EVERYDAY =
   "a an the this that these those here there where when what which who whose why how well " +
-  "i you he she we they me us him her them my your our their his its it mine yours ours one's " +
-  "i'm i'd i'll i've you're you'd you'll you've we're we'd we'll we've they're they've he's she's it's it'd it'll " +
-  "that's that'll there's here's what's who's where's how's let's lets gonna wanna gotta kinda sorta lemme cause cuz coz " +
-  "am is are was were be been being do does did done doing have has had having can could will would shall should " +
-  "may must ought used " +
-  "and so then now next after afterwards before that's as at by in into of off onto on over across along around through " +
-  "about from for with to toward towards upon within inside outside onto under beneath beside between during until till " +
-  "because since while if though although but yet plus also too else even just only really very quite pretty rather " +
-  "right okay ok alright all-right yeah yep yup yes hey hi hello well um umm uh uhh er erm ah oh hmm mm mhm huh wow man guys folks " +
-  "everybody everyone buddy friend friends dude people " +
-  "like kind sort type bit little bits basically literally actually obviously simply exactly directly straight immediately " +
-  "quickly quick slowly slow gently gentle nicely nice softly soft loudly loud hard lightly light easy easily fast " +
-  "good great cool lovely beautiful awesome perfect fine simple basic clean big small tiny huge long short heavy tight loose solid steady smooth " +
-  "tasty funky groovy bluesy sweet juicy chunky punchy crunchy nasty mean weird strange tricky hard difficult fun " +
-  "go goes going gone went come comes coming came get gets getting got give gives giving gave take takes taking took " +
-  "put puts putting make makes making made play plays playing played hit hits hitting pick picks picking picked " +
-  "pluck plucks strum strums strike move moves moving jump jumps jumping hop hops skip-over walk walks walking land lands landing " +
-  "start starts starting started begin begins beginning began finish finishes finishing finished end ends ending ended stop stops " +
-  "keep keeps keeping need needs needed want wants try tries trying use uses using used see sees seeing look looks looking watch " +
-  "hear hears hearing listen sound sounds sounding say says saying said tell call called calls talk show shows showing think thinking " +
-  "thought know knows knowing mean means feel feels feeling find finds finding let lets letting leave leaves bring brings " +
-  "have follow follows followed following add adds adding set sets sit sits sitting live lives stay stays staying " +
-  "grab grabs fret frets fretting fretted press presses pressing pressed hold holds holding reach reaches reaching stretch place places placing " +
-  "work works happen happens happening turn turns switch switches return returns drop drops climb climbs dig throw head heads " +
-  "love loves remember notice guess check bet hope please thanks thank sorry " +
-  "note notes part parts section sections bit phrase phrases riff riffs lick licks line lines run runs figure thing things stuff way ways " +
-  "spot place point position sequence melody tune bassline groove intro verse chorus bridge outro ending song solo fill pattern patterns idea motif " +
-  "first last final second-to-last main opening closing other another each every any some whole entire own only single original " +
-  "beginning middle top-of-the-phrase end start time times moment beat-ish guitar bass neck fretboard fingerboard string strings fret hand hands finger fingers fingertip " +
-  "left right tone sound power rock blues metal jazz classic " +
-  "more much many most less least enough almost nearly already still ever always usually often sometimes " +
-  "first firstly secondly finally lastly eventually basically next " +
-  "there again-ish somehow anyway anyways though tho actually honestly seriously " +
-  "boom bang bam ba da dum dun du na duh doo dah la wham " +
-  "down-there up-there " +
-  "don't doesn't didn't isn't aren't wasn't can't won't couldn't wouldn't " +
-  "worry rush forget matter nothing something anything everything " +
-  "make-sure sure ready next-up ahead forward onwards on-to " +
-  "ring-out-ish sings rings cool-sounding " +
-  "'em em 'n n ya ye 'cause 'til guitarist teacher student " +
-  "low-end high-end chord-tone " +
-  "called lands lives sits goes happens follows " +
-  "kick kicks off-we-go pops jump-to whack wallop smack milk digging giving getting " +
-  "nowhere everywhere somewhere-else whenever whatever's " +
-  "resolve resolves resolving resolved downbeat upbeat pickup catch catches catching caught pinch pinches pinching grabbing squeeze " +
-  "arrive arrives arriving settle settles rest-there hang hangs hanging out outside away apart open-position chunk piece block group groups grouping " +
-  "descend descends descending ascend ascends ascending climb-up walk-down fall falls falling rise rises rising drift drops-in enter enters entering " +
-  "continue continues continuing carry carries carrying pass passes passing push pushes pushing point points pointing lead leads leading lift lifts " +
-  "repeat-after roll rolls rolling swing swings bounce bounces bouncing skip-along tie ties join joins connect connects connecting link links " +
-  "accentuate emphasise emphasize emphasis feature features featuring include includes including introduce create creates creating build builds building " +
-  "throw throws threw snap snaps snapping flick flicks whip whips dance dances cruise sneak sneaks sneaking slip slips land-on touch touches touching tickle " +
-  "nail nails lock locks locking groove grooves grooving cook chill relax-into sink sinks park parks stick sticks sticking hook hooks tag tags " +
-  "grabs flows flow flowing moves-along loops cycle cycles cycling circle circles circling spin spins trick tricks tip tips secret key-thing " +
-  "beginner beginners advanced original version versions recorded recording record live studio stage band drummer drums singer vocal vocals verse-riff bass-line " +
-  "octave-up unison harmony harmonised voicing voice inside-out bottom-end register range area zone region corner side edge bit-there neighbourhood neighbor next-door " +
-  "close closer closest near nearer far further farther down-low high-up above below underneath beyond opposite parallel adjacent neighbouring neighboring outer inner outside " +
-  "exact precise clear clean-sounding clearly cleanly evenly carefully firmly properly correctly tightly loosely smoothly quietly strongly heavily gradually suddenly immediately eventually " +
-  "initial initially final finally opening ending beginning start-off kickoff first-off second-off middle-bit tail tail-end head front rear whole total full complete " +
-  "nice-long simple-enough pretty-much sort-of more-or-less kind-of again-and accompanied accompanying surrounding contrasting answering response call answer answers answering reply replies echo echoes " +
-  "beautifully amazing incredible brilliant wonderful gorgeous killer wicked sick rad gnarly mean-sounding evil creepy sinister sad happy cheerful bright sparkly shiny shimmery airy floaty ethereal dreamy mellow " +
-  "chug chugs chugging chugged gallop gallops thump thumps thumping boom-chick growl growls growling scream screams screaming sing-out cry cries whisper roar bark barks " +
-  "imagine picture pretend suppose assume consider considering depending especially particularly specifically generally normally typically technically theoretically naturally obviously apparently " +
-  "myself yourself itself themselves someone somebody anyone anybody nobody everyone's person people's listener audience crowd kid kids buddy's mate mates fella gang team class " +
-  "today tonight now-then later soon early earlier late while-there meanwhile previously beforehand afterward yet-again " +
-  "minor-sounding major-sounding sus-sounding dissonant consonant tense resolved dark-sounding " +
-  "bad awful terrible hardest easiest best worst favourite favorite interesting important necessary useful helpful comfortable uncomfortable awkward annoying stupid silly crazy wild " +
-  "number chromatic diatonic melodic passing " +
-  "than root funny odd old new nice-and cheeky dirty warm dark bright open-sounding haunting driving rolling galloping jazzy bouncy moody smoky spooky " +
-  "real shift round wise rhythm bang fancy special super mega total totally completely absolutely definitely certainly";
+  "i you he she we they me us him her them my your our their his its it mine yours ours " +
+  "one's i'm i'd i'll i've you're you'd you'll you've we're we'd we'll we've they're " +
+  "they've he's she's it's it'd it'll that's that'll there's here's what's who's where's " +
+  "how's let's lets gonna wanna gotta kinda sorta lemme cause cuz coz am is are was were " +
+  "be been being do does did done doing have has had having can could will would shall " +
+  "should may must ought used and so then now next after afterwards before as at by in " +
+  "into of off onto on over across along around through about from for with to toward " +
+  "towards upon within inside outside under beneath beside between during until till " +
+  "because since while if though although but yet plus also too else even just only really " +
+  "very quite pretty rather right okay ok alright yeah yep yup yes hey hi hello um umm uh " +
+  "uhh er erm ah oh hmm mm mhm huh wow man guys folks everybody everyone buddy friend " +
+  "friends dude people like kind sort type bit little bits basically literally actually " +
+  "obviously simply exactly directly straight immediately quickly quick slowly slow gently " +
+  "gentle nicely nice softly soft loudly loud hard lightly light easy easily fast good " +
+  "great cool lovely beautiful awesome perfect fine simple basic clean big small tiny huge " +
+  "long short heavy tight loose solid steady smooth tasty funky groovy bluesy sweet juicy " +
+  "chunky punchy crunchy nasty mean weird strange tricky difficult fun go goes going gone " +
+  "went come comes coming came get gets getting got give gives giving gave take takes " +
+  "taking took put puts putting make makes making made play plays playing played hit hits " +
+  "hitting pick picks picking picked pluck plucks strum strums strike move moves moving " +
+  "jump jumps jumping hop hops walk walks walking land lands landing start starts starting " +
+  "started begin begins beginning began finish finishes finishing finished end ends ending " +
+  "ended stop stops keep keeps keeping need needs needed want wants try tries trying use " +
+  "uses using see sees seeing look looks looking watch hear hears hearing listen sound " +
+  "sounds sounding say says saying said tell call called calls talk show shows showing " +
+  "think thinking thought know knows knowing means feel feels feeling find finds finding " +
+  "let letting leave leaves bring brings follow follows followed following add adds adding " +
+  "set sets sit sits sitting live lives stay stays staying grab grabs fret frets fretting " +
+  "fretted press presses pressing pressed hold holds holding reach reaches reaching " +
+  "stretch place places placing work works happen happens happening turn turns switch " +
+  "switches return returns drop drops climb climbs dig throw head heads love loves " +
+  "remember notice guess check bet hope please thanks thank sorry note notes part parts " +
+  "section sections phrase phrases riff riffs lick licks line lines run runs figure thing " +
+  "things stuff way ways spot point position sequence melody tune bassline groove intro " +
+  "verse chorus bridge outro song solo fill pattern patterns idea motif first last final " +
+  "main opening closing other another each every any some whole entire own single original " +
+  "middle time times moment guitar bass neck fretboard fingerboard string strings hand " +
+  "hands finger fingers fingertip left tone power rock blues metal jazz classic more much " +
+  "many most less least enough almost nearly already still ever always usually often " +
+  "sometimes firstly secondly finally lastly eventually somehow anyway anyways tho " +
+  "honestly seriously boom bang bam ba da dum dun du na duh doo dah la wham don't doesn't " +
+  "didn't isn't aren't wasn't can't won't couldn't wouldn't worry rush forget matter " +
+  "nothing something anything everything sure ready ahead forward onwards sings rings 'em " +
+  "em 'n n ya ye 'cause 'til guitarist teacher student kick kicks pops whack wallop smack " +
+  "milk digging nowhere everywhere whenever whatever's resolve resolves resolving resolved " +
+  "downbeat upbeat pickup catch catches catching caught pinch pinches pinching grabbing " +
+  "squeeze arrive arrives arriving settle settles hang hangs hanging out away apart chunk " +
+  "piece block group groups grouping descend descends descending ascend ascends ascending " +
+  "fall falls falling rise rises rising drift enter enters entering continue continues " +
+  "continuing carry carries carrying pass passes passing push pushes pushing points " +
+  "pointing lead leads leading lift lifts roll rolls rolling swing swings bounce bounces " +
+  "bouncing tie ties join joins connect connects connecting link links accentuate " +
+  "emphasise emphasize emphasis feature features featuring include includes including " +
+  "introduce create creates creating build builds building throws threw snap snaps " +
+  "snapping flick flicks whip whips dance dances cruise sneak sneaks sneaking slip slips " +
+  "touch touches touching tickle nail nails lock locks locking grooves grooving cook chill " +
+  "sink sinks park parks stick sticks sticking hook hooks tag tags flows flow flowing " +
+  "loops cycle cycles cycling circle circles circling spin spins trick tricks tip tips " +
+  "secret beginner beginners advanced version versions recorded recording record studio " +
+  "stage band drummer drums singer vocal vocals unison harmony harmonised voicing voice " +
+  "register range area zone region corner side edge neighbourhood neighbor close closer " +
+  "closest near nearer far further farther above below underneath beyond opposite parallel " +
+  "adjacent neighbouring neighboring outer inner exact precise clear clearly cleanly " +
+  "evenly carefully firmly properly correctly tightly loosely smoothly quietly strongly " +
+  "heavily gradually suddenly initial initially kickoff tail front rear total full " +
+  "complete accompanied accompanying surrounding contrasting answering response answer " +
+  "answers reply replies echo echoes beautifully amazing incredible brilliant wonderful " +
+  "gorgeous killer wicked sick rad gnarly evil creepy sinister sad happy cheerful bright " +
+  "sparkly shiny shimmery airy floaty ethereal dreamy mellow chug chugs chugging chugged " +
+  "gallop gallops thump thumps thumping growl growls growling scream screams screaming cry " +
+  "cries whisper roar bark barks imagine picture pretend suppose assume consider " +
+  "considering depending especially particularly specifically generally normally typically " +
+  "technically theoretically naturally apparently myself yourself itself themselves " +
+  "someone somebody anyone anybody nobody everyone's person people's listener audience " +
+  "crowd kid kids buddy's mate mates fella gang team class today tonight later soon early " +
+  "earlier late meanwhile previously beforehand afterward dissonant consonant tense bad " +
+  "awful terrible hardest easiest best worst favourite favorite interesting important " +
+  "necessary useful helpful comfortable uncomfortable awkward annoying stupid silly crazy " +
+  "wild number chromatic diatonic melodic than root funny odd old new cheeky dirty warm " +
+  "dark haunting driving galloping jazzy bouncy moody smoky spooky real shift round wise " +
+  "rhythm fancy special super mega totally completely absolutely definitely certainly";
 
 export const EVERYDAY_WORDS: ReadonlySet<string> = new Set(EVERYDAY.split(" "));
 

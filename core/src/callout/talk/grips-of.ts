@@ -1,35 +1,22 @@
 import { parseChord } from "../../pitch/chord";
+import { chromaOf } from "../../pitch/pitch";
 import { isSame } from "../../foundation/same";
 import { OPEN_SHAPES } from "../../theory/capo-finder";
+import { MOVABLE_SHAPES } from "../../theory/movable-shapes.data";
 import type { CalloutContext } from "../context";
 
-/** Shapes that lie anywhere on the neck, by quality: frets above the barre, thickest string first. */
-const BARRES: Readonly<Record<string, readonly (readonly (number | undefined)[])[]>> = {
-  "": [
-    [0, 2, 2, 1, 0, 0],
-    [undefined, 0, 2, 2, 2, 0],
-  ],
-  m: [
-    [0, 2, 2, 0, 0, 0],
-    [undefined, 0, 2, 2, 1, 0],
-  ],
-  "7": [
-    [0, 2, 0, 1, 0, 0],
-    [undefined, 0, 2, 0, 2, 0],
-  ],
-  m7: [
-    [0, 2, 0, 0, 0, 0],
-    [undefined, 0, 2, 0, 1, 0],
-  ],
-  "5": [
-    [0, 2, 2, undefined, undefined, undefined],
-    [undefined, 0, 2, 2, undefined, undefined],
-  ],
+/** What the shapes that move along the neck are called, by quality, behind the root of their open chord. */
+const SHAPE_OF: Readonly<Record<string, string>> = {
+  "": " shape",
+  m: " minor shape",
+  "7": "7 shape",
+  m7: " minor 7 shape",
+  "5": "5 shape",
 };
+/** The roots of those shapes: the string that carries them, 12 semitones an octave. */
+const ROOTS = { E: 4, A: 9 } as const;
 /** The open strings that such shapes are named for, thinnest first, against the thickest. */
 const STANDARD_ABOVE_THICKEST = [24, 19, 15, 10, 5, 0];
-/** What the thickest and the next string are called by, in semitones above C. */
-const ROOTS = [4, 9];
 /** Signs have one place each. */
 const HIGHEST = 9;
 
@@ -47,15 +34,14 @@ export function gripsOf(name: string, { neck }: Pick<CalloutContext, "neck">): r
   const open = OPEN_SHAPES.filter((shape) => isSame(shape.chord, chord.value)).map(
     ({ frets }) => frets,
   );
-  const barres = (BARRES[chord.value.quality] ?? []).flatMap((shape, index) => {
-    const at = (chromaOfRoot(name) - ROOTS[index]! + 12) % 12;
-    const frets = shape.map((fret) => (fret === undefined ? undefined : fret + at));
-    return at > 0 && frets.every((fret) => (fret ?? 0) <= HIGHEST) ? [frets] : [];
+  const barres = Object.entries(ROOTS).flatMap(([root, chroma]) => {
+    const name = root + SHAPE_OF[chord.value.quality];
+    const shape = MOVABLE_SHAPES.find((one) => one.name === name);
+    const at = (chromaOf(chord.value.root) - chroma + 12) % 12;
+    const frets = (shape?.frets ?? []).map((fret) => (fret === undefined ? undefined : fret + at));
+    const isHeld = shape !== undefined && at > 0 && frets.every((fret = 0) => fret <= HIGHEST);
+    // Shapes stand thinnest string first.
+    return isHeld ? [frets.toReversed()] : [];
   });
   return [...open, ...barres].map((frets) => frets.map((fret) => fret ?? "x").join(""));
-}
-
-function chromaOfRoot(name: string): number {
-  const letter = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 }[name[0]!]!;
-  return letter + (/^.[#♯]/u.test(name) ? 1 : /^.[b♭]/u.test(name) ? -1 : 0);
 }

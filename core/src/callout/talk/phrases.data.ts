@@ -82,10 +82,9 @@ const TECHNIQUES: readonly Row[] = [
   ],
   ["artificial|tapped|harp harmonic", { kind: "unread", why: "this kind of harmonic" }],
   [
-    "palm mute ~ on it?; palm muting ~ on it?; p m; pm; pms; palm down",
+    "palm mute; palm mute ~ on it?; palm muting ~ on it?; p m; pm; pms; palm down",
     { kind: "manner", technique: { kind: "palm-mute" } },
   ],
-  ["palm mute", { kind: "manner", technique: { kind: "palm-mute" }, isVerb: true }],
   [
     "not palm? mute; no palm? mute; unmute; open|opens|opening up; without the? palm? mute; open it|that up; let ~ off the mute; lift the palm; unmuted; no mute; palm off; palm comes off; not muting; without the palm mute",
     { kind: "unmuted" },
@@ -98,19 +97,16 @@ const TECHNIQUES: readonly Row[] = [
     "staccato; keep ~ short; cut ~ short; play ~ short; short and snappy|tight; nice and short; clipped; choked",
     { kind: "manner", technique: { kind: "staccato" } },
   ],
-  ["tremolo pick?", { kind: "manner", technique: { kind: "tremolo" }, isVerb: true }],
+  ["tremolo pick?", { kind: "manner", technique: { kind: "tremolo" } }],
   ["mute|muted", { kind: "unread", why: "whether it is palm muted or dead" }],
   ["rake|raked", { kind: "manner", technique: { kind: "rake", stroke: "down" } }],
-  [
-    "slap; slap ~ with the|your? thumb; thumb slap",
-    { kind: "manner", pluck: "slap", isVerb: true },
-  ],
+  ["slap; slap ~ with the|your? thumb; thumb slap", { kind: "manner", pluck: "slap" }],
   [
     "thumb; thumb it; with the|your|my thumb; use the|your|my thumb",
-    { kind: "manner", pluck: "thumb", isVerb: true },
+    { kind: "manner", pluck: "thumb" },
   ],
   ["thumb over|round|around|wrapped", { kind: "unread", why: "the thumb over the neck" }],
-  ["pop", { kind: "manner", pluck: "pop", isVerb: true }],
+  ["pop", { kind: "manner", pluck: "pop" }],
   [
     "downstroke|downstrokes|downpick|downpicks|downstrum; down stroke|strum|pick; downward stroke|strum; all? down strokes; all downstrokes|downpicks|downpicked|downpicking|down; downpicking",
     { kind: "manner", stroke: "down" },

@@ -1,8 +1,17 @@
+import { MAX_BEND_CENTS } from "../words.data";
 import type { Atom, AtomOf } from "./atom";
 import type { Draft } from "./draft";
-import type { Talk } from "./talk";
-
-import { ask, isAhead, isStringAhead, lastNotes, nextAtom, slip, targetOf } from "./talk";
+import {
+  ask,
+  atomBefore,
+  isAhead,
+  isStringAhead,
+  lastNotes,
+  nextAtom,
+  slip,
+  targetOf,
+  type Talk,
+} from "./talk";
 
 export function readBend(talk: Talk, { cents, isBefore }: AtomOf<"bend">): void {
   const atom = talk.atoms[talk.at]!;
@@ -40,9 +49,7 @@ export function readAmount(talk: Talk, cents: number, atom: Atom): void {
 /** “Bend the seven up to the nine”: as far as to the pitch of a higher fret. */
 export function isBentTo(talk: Talk, atom: AtomOf<"fret">): boolean {
   const last = lastNotes(talk);
-  const before = talk.atoms
-    .slice(0, talk.at)
-    .findLast(({ kind }) => kind !== "filler" && kind !== "strings" && kind !== "and");
+  const before = atomBefore(talk, "strings", "and");
   const words = talk.words.slice(before?.end ?? 0, atom.start);
   const isTo = before?.kind === "to" || words.some(({ text }) => text === "to");
   const [note] = last?.notes ?? [];
@@ -51,12 +58,12 @@ export function isBentTo(talk: Talk, atom: AtomOf<"fret">): boolean {
   const isOpen = last?.bend && !last.bend.to && isNear && isTo && typeof note?.fret === "number";
   if (!isOpen || isStringAhead(talk)) return false;
   if (isReleased) {
-    if (atom.fret !== note.fret) ask(talk, atom, "is it released to its own fret?", []);
+    if (atom.fret !== note.fret) ask(talk, atom, "is it released to its own fret?");
     return true;
   }
   if (last.bend!.cents !== undefined) return false;
   const cents = 100 * (atom.fret - Number(note.fret));
-  if (cents < 50 || cents > 600)
+  if (!isBendable(cents))
     slip(talk, atom, "bend-out-of-reach", "a bend rises by a quarter step to three whole steps");
   else last.bend!.cents = cents;
   return true;
@@ -90,4 +97,9 @@ export function readRelease(talk: Talk, atom: AtomOf<"release">): void {
   if (!draft.bend) return slip(talk, atom, "sentence-unfinished", "expected a bend before it");
   if (!draft.bend.course.endsWith("release"))
     draft.bend.course = `${draft.bend.course}-and-release` as "bend-and-release";
+}
+
+/** Whether a string can be bent so far: from a quarter step to three whole ones, by quarter steps. */
+export function isBendable(cents: number): boolean {
+  return cents >= 50 && cents <= MAX_BEND_CENTS && cents % 50 === 0;
 }

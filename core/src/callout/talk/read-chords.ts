@@ -1,8 +1,16 @@
 import type { AtomOf } from "./atom";
-import type { Draft } from "./draft";
-import type { Talk } from "./talk";
-import { addManner, addTechnique } from "./draft";
-import { ask, clauseDrafts, isAllSaid, segmentDrafts, slip, spanOf } from "./talk";
+import { addNotes, type Draft } from "./draft";
+import {
+  ask,
+  askAnew,
+  clauseDrafts,
+  hasAhead,
+  isAllSaid,
+  saidWith,
+  segmentDrafts,
+  slip,
+  type Talk,
+} from "./talk";
 
 // Chords
 
@@ -37,47 +45,39 @@ export function endChord(talk: Talk, strength: 1 | 2 | 3): void {
 
 /** Whether words that put it together follow in the sentence. */
 function isToldTogether(talk: Talk, strength: 1 | 2 | 3): boolean {
-  if (strength === 3) return false;
-  const rest = talk.atoms.slice(talk.at + 1);
-  const end = rest.findIndex((one) => one.kind === "pause" && one.strength === 3);
-  return rest
-    .slice(0, end < 0 ? undefined : end)
-    .some(({ kind }) => kind === "together" || kind === "chord");
+  return strength < 3 && hasAhead(talk, "sentence", "together", "chord");
 }
 
 function askChord(talk: Talk, draft: Draft): void {
-  const span = spanOf(talk, draft);
   const { string, fret } = draft.notes[0]!;
   const names = talk.context.spoken;
   const fifth =
     string !== undefined && string > 1 && typeof fret === "number"
       ? `${names[string - 1]} ${fret} + ${names[string - 2]} ${fret + 2}`
       : undefined;
-  talk.questions.push({
-    ...span,
-    text: "which notes has the chord?",
-    answers: fifth === undefined ? [] : [{ label: fifth, edit: { ...span, text: fifth } }],
-  });
-  draft.question = talk.questions.length - 1;
+  const answers = fifth === undefined ? [] : [[fifth, fifth] as const];
+  draft.question = askAnew(talk, saidWith(draft), "which notes has the chord?", answers);
 }
 
 export function readTogether(talk: Talk, atom: AtomOf<"together">): void {
   const pair = atom.pair ?? talk.pair;
   talk.pair = undefined;
-  if (atom.isAll && segmentDrafts(talk).length > 1)
-    return mergeIntoChord(talk, segmentDrafts(talk), false);
-  const inClause = clauseDrafts(talk);
-  let group: readonly Draft[] = inClause.length > 0 ? inClause : segmentDrafts(talk);
+  const isSounding = ({ kind }: Draft) => kind === "notes";
+  const inSegment = segmentDrafts(talk).filter(isSounding);
+  if (atom.isAll && inSegment.length > 1) return mergeIntoChord(talk, inSegment, false);
+  const inClause = clauseDrafts(talk).filter(isSounding);
+  let group: readonly Draft[] = inClause.length > 0 ? inClause : inSegment;
   if (group.length === 0)
-    group = talk.drafts.filter(({ segment }) => segment === talk.drafts.at(-1)?.segment);
+    group = talk.drafts.filter(
+      (one) => isSounding(one) && one.segment === talk.drafts.at(-1)?.segment,
+    );
   if (pair !== undefined) {
-    const sentence = talk.drafts.filter((one) => one.sentence === talk.sentence);
+    const sentence = talk.drafts.filter((one) => isSounding(one) && one.sentence === talk.sentence);
     group = (group.length > 1 ? group : sentence).slice(-pair);
   }
   if (talk.awaited) return;
   const isWhole =
     atom.isAll === true || /^all/u.test(talk.words[atom.start]!.text) || isAllSaid(talk);
-  const inSegment = segmentDrafts(talk);
   if (
     (isWhole || group.length === 1) &&
     group[0]?.notes.length === 1 &&
@@ -89,18 +89,16 @@ export function readTogether(talk: Talk, atom: AtomOf<"together">): void {
     // “A 2, D 2, G 2 together”: each on a string of its own.
     const isSpread = hasOwn && strings.size === group.length;
     if (!isWhole && !isSpread && group.length > 2)
-      return ask(talk, atom, "which notes sound together?", []);
+      return void ask(talk, atom, "which notes sound together?");
     return mergeIntoChord(talk, group, false);
   }
   if (group.length === 0)
     return slip(talk, atom, "sentence-unfinished", "expected what sounds together before it");
   if (group.length === 1) return;
   const isJoined = group.slice(1).every(({ join }) => join === "and" || pair !== undefined);
-  if (group.length > 2 && !isJoined) {
-    const tail = group.slice(-2);
-    if (tail[1]!.join === "and" && inClause.length > 2)
-      return ask(talk, atom, "which notes sound together?", []);
-  }
+  const isTailJoined = inClause.length > 2 && group.at(-1)!.join === "and";
+  if (group.length > 2 && !isJoined && isTailJoined)
+    return void ask(talk, atom, "which notes sound together?");
   mergeIntoChord(talk, group, false);
 }
 
@@ -116,12 +114,11 @@ function mergeIntoChord(talk: Talk, group: readonly Draft[], isUnison: boolean):
       "two of these notes are on one string: they cannot sound together",
     );
   }
+  if (group.some(({ signs }) => signs !== undefined)) return slipWhole(talk, first!);
   for (const other of others) {
-    first!.notes.push(...other.notes);
+    addNotes(first!, other);
     first!.to = Math.max(first!.to, other.to);
     if (other.bend) first!.bend = other.bend;
-    for (const technique of other.techniques) addTechnique(first!, technique);
-    for (const manner of other.manners) addManner(first!, manner);
     if (other.duration) first!.duration = other.duration;
   }
   if (isUnison) first!.isUnisonBend = true;
@@ -131,10 +128,12 @@ function mergeIntoChord(talk: Talk, group: readonly Draft[], isUnison: boolean):
   talk.adjacent = first;
 }
 
+/** What was said in the call-out's own words takes no other note. */
+export function slipWhole(talk: Talk, draft: Draft): void {
+  slip(talk, saidWith(draft), "sentence-unfinished", "say what sounds together whole: A5+D7");
+}
+
 export function readChordName(talk: Talk, atom: AtomOf<"chord-name">): void {
-  const span = { start: talk.words[atom.start]!.start, end: talk.words[atom.end - 1]!.end };
-  const answers = talk.context
-    .gripsOf(atom.name)
-    .map((signs) => ({ label: signs, edit: { ...span, text: signs } }));
-  talk.questions.push({ ...span, text: `with which grip is ${atom.name} played?`, answers });
+  const answers = talk.context.gripsOf(atom.name).map((signs) => [signs, signs] as const);
+  askAnew(talk, atom, `with which grip is ${atom.name} played?`, answers);
 }

@@ -1,10 +1,19 @@
 import type { Atom, AtomOf } from "./atom";
-import type { Draft } from "./draft";
-import type { Talk } from "./talk";
 
 import { createNote, currentString } from "./read-notes";
 import { endReference, groupBefore, repeatGroup } from "./read-references";
-import { clauseDrafts, isNoteNext, segmentDrafts, slip, spanOf } from "./talk";
+import type { Draft } from "./draft";
+import {
+  ask,
+  charsOf,
+  clauseDrafts,
+  isNoteNext,
+  saidWith,
+  segmentDrafts,
+  slip,
+  textOf,
+  type Talk,
+} from "./talk";
 
 // Counts
 
@@ -77,23 +86,16 @@ function countLast(talk: Talk, atom: AtomOf<"count">, inClause: readonly Draft[]
 }
 
 function askHowMuch(talk: Talk, atom: Atom, group: readonly Draft[], times: number): void {
-  const span = { start: talk.words[atom.start]!.start, end: talk.words[atom.end - 1]!.end };
-  const count = group.length === 2 ? "both notes" : `all ${group.length} notes`;
-  talk.questions.push({
-    ...span,
-    text: `what comes ${times} times?`,
-    answers: [
-      { label: `${count} ×${times}`, edit: { ...span, text: `all of it ${times} times` } },
-      { label: `the last note ×${times}`, edit: lastAlone(talk, group.at(-1)!, span, times) },
-    ],
-  });
-}
-
-/** “open D, 2, and 4 three times”. */
-function lastAlone(talk: Talk, last: Draft, span: { start: number; end: number }, times: number) {
-  const own = spanOf(talk, last);
-  const said = talk.text.slice(own.start, own.end);
-  return { start: own.start, end: span.end, text: `then ${said} ${times} times` };
+  const last = saidWith(group.at(-1)!);
+  const { start } = charsOf(talk, last);
+  const count = charsOf(talk, atom);
+  const all = group.length === 2 ? "both notes" : `all ${group.length} notes`;
+  // “open D, 2, then 4 three times”.
+  const alone = `then ${textOf(talk, last)} ${times} times`;
+  ask(talk, atom, `what comes ${times} times?`, [
+    { label: `${all} ×${times}`, edit: { ...count, text: `all of it ${times} times` } },
+    { label: `the last note ×${times}`, edit: { start, end: count.end, text: alone } },
+  ]);
 }
 
 /** “… of the G, three notes”: said behind what it counts. */

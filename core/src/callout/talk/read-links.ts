@@ -1,9 +1,18 @@
 import type { AtomOf } from "./atom";
-import type { Draft } from "./draft";
-import type { Talk, Waiting } from "./talk";
-import { addTechnique, copyOf } from "./draft";
-import { ask, addAhead } from "./talk";
-import { isStringAhead, lastNotes, nextAtom, placedHere, slip } from "./talk";
+import { addTechnique, copyOf, type Draft } from "./draft";
+import {
+  addAhead,
+  ask,
+  atomBefore,
+  hasAhead,
+  isStringAhead,
+  lastNotes,
+  nextAtom,
+  placedHere,
+  slip,
+  type Talk,
+  type Waiting,
+} from "./talk";
 
 // Links
 
@@ -57,20 +66,8 @@ export function isSourceBehind(talk: Talk, atom: AtomOf<"fret">): boolean {
   return true;
 }
 
-/** Whether the clause goes on to say where the note comes from. */
-function isFromAhead(talk: Talk): boolean {
-  for (const atom of talk.atoms.slice(talk.at + 1)) {
-    if (atom.kind === "pause") return false;
-    if (atom.kind === "from") return true;
-  }
-  return false;
-}
-
 function isFromBefore(talk: Talk): boolean {
-  const before = talk.atoms
-    .slice(0, talk.at)
-    .findLast(({ kind }) => kind !== "filler" && kind !== "strings" && kind !== "finger");
-  return before?.kind === "from";
+  return atomBefore(talk, "strings", "finger")?.kind === "from";
 }
 
 /** Whether another fret follows to which this one leads: “six to four”, “9-5”. */
@@ -102,7 +99,7 @@ export function linkTo(talk: Talk, draft: Draft): void {
     (to!.string === undefined ||
       isStringAhead(talk) ||
       source.notes.some(({ string }) => string === to!.string || string === undefined));
-  if (!isReachable && !isFromAhead(talk)) {
+  if (!isReachable && !hasAhead(talk, "clause", "from")) {
     talk.links.length = 0;
     return askSource(talk, waiting, draft);
   }
@@ -115,39 +112,25 @@ function askSource(talk: Talk, waiting: Waiting, draft: Draft): void {
     draft.link = waiting.link;
     return;
   }
-  ask(talk, { start: waiting.from, end: draft.to }, "from which fret?", []);
-  draft.question = talk.questions.length - 1;
+  draft.question = ask(talk, { start: waiting.from, end: draft.to }, "from which fret?");
 }
 
 /** Links without a note behind them belong to the notes before: “6-8-6, hammer-on then pull-off”. */
 export function endLinks(talk: Talk, strength: 1 | 2 | 3): void {
-  if (talk.links.length === 0) return;
-  const isOpen = talk.atoms.slice(talk.at + 1).some(({ kind }) => kind === "fret");
+  const [waiting] = talk.links;
+  if (!waiting) return;
+  const rest = talk.atoms.slice(talk.at + 1);
   const group = runBefore(talk);
   const isWhole = group.length - 1 === talk.links.length;
-  if (!isWhole && isOpen && strength < 3) return;
-  if (!isWhole) {
-    const moreLinks = talk.atoms
-      .slice(talk.at + 1)
-      .find(({ kind }) => kind !== "filler" && kind !== "pause" && kind !== "and");
-    if (moreLinks?.kind === "link") return;
-    const [waiting] = talk.links;
-    talk.links = [];
-    return slip(
-      talk,
-      {
-        start: waiting!.from < 0 ? 0 : waiting!.from,
-        end: (waiting!.from < 0 ? 0 : waiting!.from) + 1,
-      },
-      "sentence-unfinished",
-      "expected frets, like “from five to seven”",
-    );
+  const isOpen = !isWhole && rest.some(({ kind }) => kind === "fret");
+  if (isOpen && strength < 3) return;
+  const next = rest.find(({ kind }) => !["filler", "pause", "and"].includes(kind));
+  if (next?.kind === "link" && (!isWhole || strength < 3)) return;
+  if (isWhole) for (const [index, { link }] of talk.links.entries()) group[index + 1]!.link = link;
+  else {
+    const range = { start: waiting.from, end: waiting.from + 1 };
+    slip(talk, range, "sentence-unfinished", "expected frets, like “from five to seven”");
   }
-  const nextNote = talk.atoms
-    .slice(talk.at + 1)
-    .find(({ kind }) => kind !== "filler" && kind !== "pause" && kind !== "and");
-  if (strength < 3 && nextNote?.kind === "link") return;
-  for (const [index, { link }] of talk.links.entries()) group[index + 1]!.link = link;
   talk.links = [];
 }
 

@@ -1,14 +1,23 @@
 import type { LinkKind } from "../../score/technique";
 import type { Atom, AtomOf } from "./atom";
-import type { Draft, DraftNote } from "./draft";
-import type { Talk } from "./talk";
-import { addManner, addTechnique } from "./draft";
-import { nothingAhead } from "./talk";
 import { bendTo, isBentTo } from "./read-bends";
+import { slipWhole } from "./read-chords";
 import { isSourceAgain, isSourceBehind, linkTo } from "./read-links";
 import { endReference, endReferenceWithout, moveToFret } from "./read-references";
 import { trillTarget } from "./read-techniques";
-import { ask, isStringAhead, lastNotes, sourceOf, spanOf } from "./talk";
+import { addManner, addNotes, addTechnique, type Draft, type DraftNote } from "./draft";
+import {
+  ask,
+  atomBefore,
+  draftHere,
+  hasAhead,
+  isStringAhead,
+  lastNotes,
+  nothingAhead,
+  saidWith,
+  sourceOf,
+  type Talk,
+} from "./talk";
 
 // Notes
 
@@ -63,6 +72,9 @@ export function readGrip(talk: Talk, atom: AtomOf<"grip">): void {
 
 /** “A5h7”: said in the call-out's own words. */
 export function readCalloutWord(talk: Talk, atom: AtomOf<"callout">): void {
+  const chord = talk.isPlus ? lastNotes(talk) : undefined;
+  if (chord) slipWhole(talk, chord);
+  talk.isPlus = false;
   const notes = talk.context.calloutOf(atom.signs) ?? [];
   const [first] = notes;
   const own = first ? [...notes] : [{ fret: 0, string: 1 }];
@@ -109,30 +121,20 @@ export function createNote(talk: Talk, notes: DraftNote[], atom: Atom): Draft {
     const string = talk.reference.group.at(-1)?.notes.at(-1)?.string;
     if (string !== undefined) notes = notes.map((note) => ({ ...note, string }));
     binding = "carried";
-  } else if (talk.string && !isStringAhead(talk)) {
-    const { string, how, segment } = talk.string;
-    notes = notes.map((note) => ({ ...note, ...currentString(talk), string }));
-    binding = how === "header" && segment === talk.segment ? "header" : "carried";
   } else if (talk.string) {
+    const { how, segment } = talk.string;
     notes = notes.map((note) => ({ ...note, ...currentString(talk) }));
-    binding =
-      talk.string.how === "header" && talk.string.segment === talk.segment ? "header" : "carried";
+    binding = how === "header" && segment === talk.segment ? "header" : "carried";
   }
   const { ahead } = talk;
   talk.ahead = nothingAhead();
   const draft: Draft = {
-    kind: "notes",
+    ...draftHere(talk, "notes", { start: from, end: atom.end }),
     notes: notes.map((note) => ({ ...note, ...(ahead.finger && { finger: ahead.finger }) })),
     techniques: ahead.techniques,
     manners: [...ahead.manners],
     times: ahead.times ?? 1,
     binding,
-    join: talk.join,
-    clause: talk.clause,
-    segment: talk.segment,
-    sentence: talk.sentence,
-    from,
-    to: atom.end,
     ...(ahead.bend && { bend: ahead.bend }),
     ...(ahead.quoted !== undefined && { quoted: ahead.quoted }),
   };
@@ -144,17 +146,10 @@ export function createNote(talk: Talk, notes: DraftNote[], atom: Atom): Draft {
   if (pluck) draft.pluck = pluck;
   for (const manner of talk.stretch?.manners ?? []) addManner(draft, manner);
   for (const one of talk.stretch?.techniques ?? []) addTechnique(draft, one);
-  if (isLedApart) {
-    ask(talk, atom, "which note of the chord goes there?", []);
-    draft.question = talk.questions.length - 1;
-  }
+  if (isLedApart) draft.question = ask(talk, atom, "which note of the chord goes there?");
   if (isMaybeLinked(talk, draft)) {
-    talk.questions.push({
-      ...spanOf(talk, draft),
-      text: `is this one ${LINK_PARTICIPLE[lastNotes(talk)!.link!] ?? "linked"} too?`,
-      answers: [],
-    });
-    draft.question = talk.questions.length - 1;
+    const linked = LINK_PARTICIPLE[lastNotes(talk)!.link!] ?? "linked";
+    draft.question = ask(talk, saidWith(draft), `is this one ${linked} too?`);
   }
   talk.join = "none";
   if (talk.trill && !talk.trill.draft) talk.trill.draft = draft;
@@ -164,12 +159,13 @@ export function createNote(talk: Talk, notes: DraftNote[], atom: Atom): Draft {
 }
 
 function pushNote(talk: Talk, draft: Draft): void {
-  if (talk.reference && !talk.reference.endsOn && isAtEnd(talk)) talk.reference.endsOn = true;
+  if (talk.reference && !talk.reference.endsOn && hasAhead(talk, "clause", "at-end"))
+    talk.reference.endsOn = true;
   if (talk.reference?.endsOn) endReferenceWithout(talk);
   else if (talk.reference) {
     const { from, to } = talk.reference;
     if (talk.reference.clause === talk.clause)
-      ask(talk, { start: from, end: to }, "does it start there, or does a note follow?", []);
+      ask(talk, { start: from, end: to }, "does it start there, or does a note follow?");
     endReference(talk);
   }
   if (talk.lastTime === "ends-on") {
@@ -182,22 +178,12 @@ function pushNote(talk: Talk, draft: Draft): void {
   talk.isPlus = false;
 }
 
-/** “With B 8 at the end.” */
-function isAtEnd(talk: Talk): boolean {
-  for (const atom of talk.atoms.slice(talk.at + 1)) {
-    if (atom.kind === "pause") return false;
-    if (atom.kind === "at-end") return true;
-  }
-  return false;
-}
-
 /** One more note of a chord. */
 function addToChord(talk: Talk, chord: Draft, more: Draft): void {
-  chord.notes.push(...more.notes);
+  if (chord.signs !== undefined) slipWhole(talk, chord);
+  addNotes(chord, more);
   chord.to = more.to;
   if (more.bend && !chord.bend) chord.bend = more.bend;
-  for (const technique of more.techniques) addTechnique(chord, technique);
-  for (const manner of more.manners) addManner(chord, manner);
   talk.isPlus = false;
   talk.adjacent = chord;
 }
@@ -249,9 +235,7 @@ function isCountedAlong(talk: Talk): boolean {
       break;
     run.push(atom);
   }
-  const before = talk.atoms
-    .slice(0, talk.at)
-    .findLast(({ kind }) => kind !== "filler" && kind !== "pause");
+  const before = atomBefore(talk, "pause");
   if (before?.kind !== "count" || run.length < 3 || before.times !== run.length) return false;
   talk.at += run.length - 1;
   return true;
@@ -259,7 +243,7 @@ function isCountedAlong(talk: Talk): boolean {
 
 export function readSameFret(talk: Talk, atom: AtomOf<"same-fret">): void {
   const fret = lastNotes(talk)?.notes.at(-1)?.fret;
-  if (fret === undefined) return ask(talk, atom, "which fret?", []);
+  if (fret === undefined) return void ask(talk, atom, "which fret?");
   createNote(talk, [{ fret }], atom);
 }
 

@@ -1,8 +1,16 @@
 import type { Atom, AtomOf } from "./atom";
-import type { Draft } from "./draft";
-import type { Reference, Talk } from "./talk";
-import { copyOf } from "./draft";
-import { ask, clauseDrafts, isNoteInClause, lastNotes, nextAtom, placedHere } from "./talk";
+import { copyOf, type Draft } from "./draft";
+import {
+  ask,
+  clauseDrafts,
+  draftHere,
+  isNoteInClause,
+  lastNotes,
+  nextAtom,
+  placedHere,
+  type Reference,
+  type Talk,
+} from "./talk";
 
 /** No phrase is repeated more often. */
 const MOST_ROUNDS = 99;
@@ -12,7 +20,7 @@ export function groupBefore(talk: Talk, atom: Atom): readonly Draft[] | undefine
   const own = talk.drafts.filter(({ kind }) => kind !== "bar-line");
   const group = own.length > 0 ? own : talk.context.before;
   if (group.length > 0) return group;
-  ask(talk, atom, "nothing was said before it: what is repeated?", []);
+  ask(talk, atom, "nothing was said before it: what is repeated?");
   return undefined;
 }
 
@@ -27,25 +35,8 @@ export function repeatGroup(talk: Talk, group: readonly Draft[], times: number, 
 
 export function readBarLine(talk: Talk, atom: Atom): void {
   if (talk.drafts.length === 0) return;
-  talk.drafts.push({
-    kind: "bar-line",
-    notes: [],
-    techniques: [],
-    manners: [],
-    times: 1,
-    binding: "own",
-    join: talk.join,
-    clause: talk.clause,
-    segment: talk.segment,
-    sentence: talk.sentence,
-    from: atom.start,
-    to: atom.end,
-  });
+  talk.drafts.push(draftHere(talk, "bar-line", atom));
   talk.adjacent = undefined;
-}
-
-export function readBar(talk: Talk, atom: AtomOf<"bar">): void {
-  if (talk.drafts.length > 0) readBarLine(talk, atom);
 }
 
 export function readBarAgain(talk: Talk, atom: AtomOf<"bar-again">): void {
@@ -59,20 +50,11 @@ export function readBarAgain(talk: Talk, atom: AtomOf<"bar-again">): void {
   const isLast = atom.bar === 0;
   const group = isLast ? bars.findLast((bar) => bar.length > 0) : bars[atom.bar - 1];
   const isKnown = group !== undefined && group.length > 0 && (isLast || bars.length > 1);
-  if (!isKnown) return ask(talk, atom, `bar ${atom.bar} was not said yet: what is repeated?`, []);
-  talk.reference = {
-    kind: "same",
-    group,
-    frets: 0,
-    strings: 0,
-    times: 1,
-    endsOn: false,
-    from: atom.start,
-    to: atom.end,
-    clause: talk.clause,
-  };
+  if (!isKnown) return void ask(talk, atom, `bar ${atom.bar} was not said yet: what is repeated?`);
+  talk.reference = referenceOf(talk, atom, "same", group);
 }
 
+/** What was said so far, or before this talk, to be said again. */
 export function referenceTo(
   talk: Talk,
   atom: Atom,
@@ -80,18 +62,16 @@ export function referenceTo(
 ): Reference | undefined {
   talk.adjacent = undefined;
   const group = groupBefore(talk, atom);
-  if (!group) return undefined;
-  return {
-    kind,
-    group,
-    frets: 0,
-    strings: 0,
-    times: 1,
-    endsOn: false,
-    from: atom.start,
-    to: atom.end,
-    clause: talk.clause,
-  };
+  return group && referenceOf(talk, atom, kind, group);
+}
+
+function referenceOf(
+  { clause }: Talk,
+  { start: from, end: to }: Atom,
+  kind: Reference["kind"],
+  group: readonly Draft[],
+): Reference {
+  return { kind, group, frets: 0, strings: 0, times: 1, endsOn: false, from, to, clause };
 }
 
 export function readSame(talk: Talk, atom: AtomOf<"same">): void {
@@ -114,7 +94,7 @@ export function readAgain(talk: Talk, atom: AtomOf<"again">): void {
   const last = lastNotes(talk);
   if (last && isPlayed) {
     if (last.bend && !last.bend.course.endsWith("release"))
-      return ask(talk, atom, "picked again while it is bent, or bent once more?", []);
+      return void ask(talk, atom, "picked again while it is bent, or bent once more?");
     const draft = placedHere(talk, copyOf(last), atom);
     draft.times = 1;
     delete draft.duration;
@@ -129,7 +109,7 @@ export function readAgain(talk: Talk, atom: AtomOf<"again">): void {
 export function readMove(talk: Talk, atom: AtomOf<"move">): void {
   if (atom.isVague) {
     talk.reference = undefined;
-    return ask(talk, atom, "how far?", []);
+    return void ask(talk, atom, "how far?");
   }
   talk.reference ??= referenceTo(talk, atom, "move");
   if (!talk.reference) return;
@@ -144,7 +124,7 @@ export function readMove(talk: Talk, atom: AtomOf<"move">): void {
       .some(({ kind }) => kind === "same" || kind === "all");
     if (!later) {
       talk.reference = undefined;
-      return ask(talk, atom, "the last note, or all of it?", []);
+      return void ask(talk, atom, "the last note, or all of it?");
     }
   }
   // “An octave higher, so up twelve frets.”
@@ -160,7 +140,7 @@ export function moveToFret(talk: Talk, atom: AtomOf<"fret">): void {
   const frets = (reference.isFirst ? [first!] : reference.group).flatMap(({ notes }) =>
     notes.flatMap(({ fret }) => (typeof fret === "number" && fret > 0 ? [fret] : [])),
   );
-  if (frets.length === 0) return ask(talk, atom, "how far?", []);
+  if (frets.length === 0) return void ask(talk, atom, "how far?");
   reference.frets = atom.fret - Math.min(...frets);
   reference.to = atom.end;
   talk.reference = reference;
@@ -205,6 +185,6 @@ export function endReferenceWithout(talk: Talk): void {
 
 export function readBackToFirst(talk: Talk, atom: AtomOf<"back-to-first">): void {
   const first = talk.drafts.find(({ kind }) => kind === "notes") ?? talk.context.before[0];
-  if (!first) return ask(talk, atom, "which one was the first?", []);
+  if (!first) return void ask(talk, atom, "which one was the first?");
   talk.drafts.push({ ...placedHere(talk, copyOf(first), atom), times: 1 });
 }

@@ -1,9 +1,19 @@
 import type { AtomOf, StringsMeaning } from "./atom";
-import type { Draft, DraftNote } from "./draft";
-import type { Talk, TalkAnswer } from "./talk";
 
 import { createNote } from "./read-notes";
-import { ask, clauseDrafts, isFretNext, lastNotes, nextAtom, spanOf } from "./talk";
+import type { Draft, DraftNote, Join } from "./draft";
+import {
+  ask,
+  askAnew,
+  clauseDrafts,
+  isFretNext,
+  lastNotes,
+  nextAtom,
+  saidWith,
+  textOf,
+  type Talk,
+  type TalkAnswer,
+} from "./talk";
 
 // Strings
 
@@ -45,16 +55,10 @@ export function readStrings(talk: Talk, atom: AtomOf<"strings">): void {
     talk.adjacent = undefined;
     return;
   }
-  const open = talk.drafts.filter(
-    ({ binding, sentence }) => binding === "missing" && sentence === talk.sentence,
-  );
+  const open = withoutString(talk);
   if (open.length > 0 && !(atom.form === "bare" && isBeforeFret)) {
     for (const draft of open) bindOne(talk, draft, string!, resolved);
     nameString(talk, string!, resolved, "after");
-    return;
-  }
-  if (talk.many?.duration && !isBeforeFret && talk.many.from === talk.drafts.length) {
-    nameString(talk, string!, resolved, "header");
     return;
   }
   nameString(talk, string!, resolved, "header");
@@ -124,25 +128,24 @@ function bindString(talk: Talk, draft: Draft, string: number, atom: AtomOf<"stri
   let doubtful: Draft | undefined;
   for (let back = at - 1, join = draft.join; back >= 0; back--) {
     const one = talk.drafts[back]!;
-    if (one.segment !== draft.segment && one.binding !== "missing") break;
-    if (
-      one.binding === "own" ||
-      one.binding === "header" ||
-      (one.link && one.binding !== "missing")
-    )
-      break;
-    if (isSaidOpen(talk, draft) && one.binding !== "missing") break;
-    if (join === "then" || join === "sentence") {
-      if (one.binding !== "missing") break;
-    }
-    const isLeft = join === "comma" && (one.join === "then" || one.join === "and");
-    if (isLeft && one.binding !== "missing") break;
-    if (one.binding === "missing" || join === "none" || join === "and")
-      bindOne(talk, one, string, atom);
+    const isMissing = one.binding === "missing";
+    if (!isMissing && isApart(talk, one, draft, join)) break;
+    if (isMissing || join === "none" || join === "and") bindOne(talk, one, string, atom);
     else doubtful = one;
     join = one.join;
   }
   if (doubtful) askWhichString(talk, doubtful, string);
+}
+
+/**
+ * Whether a note is no part of the list that a string behind it is said of.
+ * @param join What stands between the note and the rest of the list.
+ */
+function isApart(talk: Talk, one: Draft, last: Draft, join: Join): boolean {
+  if (one.segment !== last.segment || join === "then" || join === "sentence") return true;
+  if (one.binding === "own" || one.binding === "header" || one.link) return true;
+  const belongsLeft = join === "comma" && (one.join === "then" || one.join === "and");
+  return belongsLeft || isSaidOpen(talk, last);
 }
 
 /** “open A”: a note of its own, before which another list ended. */
@@ -172,25 +175,23 @@ function setString(
 }
 
 function askWhichString(talk: Talk, draft: Draft, string: number): void {
-  const span = spanOf(talk, draft);
+  const range = saidWith(draft);
+  const said = textOf(talk, range);
   const names = [string, draft.notes[0]!.string!].map((one) => talk.context.spoken[one - 1]!);
-  const said = talk.text.slice(span.start, span.end);
-  talk.questions.push({
-    ...span,
-    text: `on which string is the ${said}?`,
-    answers: names.map((name) => ({
-      label: `on ${name}`,
-      edit: { ...span, text: `${said} on ${name}` },
-    })),
-  });
-  draft.question = talk.questions.length - 1;
+  const answers = names.map((name) => [`on ${name}`, `${said} on ${name}`] as const);
+  draft.question = askAnew(talk, range, `on which string is the ${said}?`, answers);
+}
+
+/** Notes of the sentence whose string was not said yet. */
+function withoutString({ drafts, sentence }: Talk): readonly Draft[] {
+  return drafts.filter((draft) => draft.binding === "missing" && draft.sentence === sentence);
 }
 
 function readManyStrings(talk: Talk, atom: AtomOf<"strings">): void {
   const { adjacent } = talk;
   const isBeforeFret = isFretNext(talk);
   if (atom.others.length > 0)
-    return ask(
+    return void ask(
       talk,
       atom,
       "the thin strings or the thick ones?",
@@ -205,9 +206,7 @@ function readManyStrings(talk: Talk, atom: AtomOf<"strings">): void {
     if (!atom.isTogether && !isSurelyTogether(talk)) askTogether(talk, adjacent, atom);
     return;
   }
-  const open = talk.drafts.filter(
-    ({ binding, sentence }) => binding === "missing" && sentence === talk.sentence,
-  );
+  const open = withoutString(talk);
   if (open.length === 1 && !isBeforeFret) {
     talk.adjacent = open[0]!;
     return readManyStrings(talk, atom);
@@ -229,24 +228,12 @@ function isSurelyTogether(talk: Talk): boolean {
     return true;
   const next = nextAtom(talk, ["pronoun", "and"]);
   if (next?.kind === "together") return true;
-  const words = talk.words.map(({ lemma }) => lemma);
-  return (
-    words.includes("barre") ||
-    words.includes("bar") ||
-    words.includes("flatten") ||
-    words.includes("across")
-  );
+  return talk.words.some(({ lemma }) => ["barre", "bar", "flatten", "across"].includes(lemma));
 }
 
 function askTogether(talk: Talk, draft: Draft, atom: AtomOf<"strings">): void {
-  const span = { start: talk.words[atom.start]!.start, end: talk.words[atom.end - 1]!.end };
-  const said = talk.text.slice(span.start, span.end);
-  talk.questions.push({
-    ...span,
-    text: "at the same time, or one after the other?",
-    answers: [{ label: "together", edit: { ...span, text: `${said} together` } }],
-  });
-  draft.question = talk.questions.length - 1;
+  const answers = [["together", `${textOf(talk, atom)} together`]] as const;
+  draft.question = askAnew(talk, atom, "at the same time, or one after the other?", answers);
 }
 
 function readOpenStrings(talk: Talk, atom: AtomOf<"strings">): void {

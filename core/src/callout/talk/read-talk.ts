@@ -1,6 +1,4 @@
 import type { Atom } from "./atom";
-import { addManner, addTechnique } from "./draft";
-import { later, nothingAhead } from "./talk";
 import { isBendOpen, readAmount, readBend, readRelease } from "./read-bends";
 import { endChord, isChordBegun, readChordName, readTogether } from "./read-chords";
 import { endMany, readCount } from "./read-counts";
@@ -17,7 +15,6 @@ import {
   endReference,
   readAgain,
   readBackToFirst,
-  readBar,
   readBarAgain,
   readBarLine,
   readMove,
@@ -34,16 +31,28 @@ import {
   spreadStrokes,
 } from "./read-techniques";
 import { readBeats, readRest, readValue } from "./read-values";
-import { readDoubt, readOr, readUnknown, settle } from "./settle";
-import { ask, clauseDrafts, lastNotes, sentenceStart, isNoteNext, slip } from "./talk";
+import { readDoubt, readUnknown, settle } from "./settle";
 
-import type { Draft } from "./draft";
 import type { Finding } from "../../foundation/finding";
 import { atomsOf } from "./atoms";
 import { corrected } from "./correct";
 import { withoutRemarks } from "./remarks";
 import type { Word } from "./words";
-import { Talk, type TalkContext, type TalkQuestion } from "./talk";
+import { addManner, addTechnique, type Draft } from "./draft";
+import {
+  Talk,
+  ask,
+  clauseDrafts,
+  hasAhead,
+  isNoteNext,
+  lastNotes,
+  later,
+  nothingAhead,
+  sentenceStart,
+  slip,
+  type TalkContext,
+  type TalkQuestion,
+} from "./talk";
 
 export interface TalkReading {
   readonly drafts: readonly Draft[];
@@ -55,7 +64,7 @@ export interface TalkReading {
 /** Reads talk: what is sure of it, what is not understood, and what is to be asked. */
 export function readTalk(text: string, context: TalkContext): TalkReading {
   const { words, atoms } = atomsOf(text, context, context.calloutOf);
-  const talk = new Talk(text, words, withoutRemarks(corrected(atoms), words), context);
+  const talk = new Talk(text, words, withoutRemarks(corrected(atoms)), context);
   run(talk);
   const { drafts, slips, questions } = talk;
   return { drafts, slips, questions, words };
@@ -76,11 +85,11 @@ function take(talk: Talk, atom: Atom): void {
     case "for":
     case "all":
     case "hold":
+    case "to":
+    case "at-end":
       return;
     case "instead":
       talk.isReplaced = true;
-      return;
-    case "to":
       return;
     case "pause":
       endBracket(talk, atom);
@@ -132,7 +141,7 @@ function take(talk: Talk, atom: Atom): void {
     case "side":
       return readSide(talk, atom);
     case "note-name":
-      if (!isFretInSentence(talk)) ask(talk, atom, "where is this note played?", []);
+      if (!isFretInSentence(talk)) ask(talk, atom, "where is this note played?");
       return;
     case "chord":
       talk.chord = { isPlural: atom.isPlural, from: talk.drafts.length, isUnison: false };
@@ -145,7 +154,7 @@ function take(talk: Talk, atom: Atom): void {
     case "count":
       return readCount(talk, atom);
     case "vague-count":
-      return ask(talk, atom, "how often?", []);
+      return void ask(talk, atom, "how often?");
     case "so-many":
       talk.many = { times: atom.times, from: talk.drafts.length };
       return;
@@ -190,13 +199,12 @@ function take(talk: Talk, atom: Atom): void {
     case "finger":
       return readFinger(talk, atom);
     case "bar-line":
-      return readBarLine(talk, atom);
     case "bar":
-      return readBar(talk, atom);
+      return readBarLine(talk, atom);
     case "bar-again":
       return readBarAgain(talk, atom);
     case "unknown-reference":
-      return ask(talk, atom, "which one is that?", []);
+      return void ask(talk, atom, "which one is that?");
     case "same":
       return readSame(talk, atom);
     case "again":
@@ -215,13 +223,12 @@ function take(talk: Talk, atom: Atom): void {
       if (talk.reference) talk.reference.endsOn = true;
       else if (talk.lastTime) talk.lastTime = "ends-on";
       return;
-    case "at-end":
-      return;
     case "throughout":
       if (talk.stretch) talk.stretch.isLong = true;
       return;
     case "next-time":
-      if (!talk.reference && isEndingAhead(talk)) talk.reference = referenceTo(talk, atom, "same");
+      if (!talk.reference && hasAhead(talk, "sentence", "ends-on"))
+        talk.reference = referenceTo(talk, atom, "same");
       return;
     case "last-time":
       endReference(talk);
@@ -234,7 +241,6 @@ function take(talk: Talk, atom: Atom): void {
     case "back-to-first":
       return readBackToFirst(talk, atom);
     case "or":
-      return readOr(talk, atom);
     case "doubt":
       return readDoubt(talk, atom);
     case "correction":
@@ -258,15 +264,6 @@ function endBracket(talk: Talk, { start }: Atom): void {
   const sign = talk.words[start]!.text;
   if (sign === "(") talk.bracket = { from: talk.drafts.length };
   else if (sign === ")" && talk.bracket) talk.bracket.to = talk.drafts.length;
-}
-
-/** Whether the sentence goes on to say how it ends. */
-function isEndingAhead({ atoms, at }: Talk): boolean {
-  for (const atom of atoms.slice(at + 1)) {
-    if (atom.kind === "pause" && atom.strength === 3) return false;
-    if (atom.kind === "ends-on") return true;
-  }
-  return false;
 }
 
 /** Whether the sentence also says where: then the note's name is a remark. */
@@ -300,8 +297,7 @@ function endClause(talk: Talk, strength: 1 | 2 | 3): void {
   talk.clause++;
   talk.isClauseUnknown = false;
   if (strength > 1) {
-    if (talk.trill)
-      ask(talk, talk.atoms[Math.max(0, talk.at - 1)]!, "a trill with which fret?", []);
+    if (talk.trill) ask(talk, talk.atoms[Math.max(0, talk.at - 1)]!, "a trill with which fret?");
     talk.segment++;
     talk.isPlus = false;
     talk.trill = undefined;

@@ -1,10 +1,10 @@
 import type { AtomOf } from "./atom";
-import type { Draft } from "./draft";
-import type { Talk } from "./talk";
-import { addManner, addTechnique, copyOf } from "./draft";
-import { addAhead } from "./talk";
+import { addManner, addTechnique, copyOf, type Draft } from "./draft";
 import {
+  addAhead,
   ask,
+  askAnew,
+  atomBefore,
   clauseDrafts,
   isAhead,
   isAllSaid,
@@ -16,6 +16,8 @@ import {
   sentenceStart,
   slip,
   targetOf,
+  textOf,
+  type Talk,
 } from "./talk";
 
 export function readTechnique(talk: Talk, atom: AtomOf<"technique">): void {
@@ -26,12 +28,9 @@ export function readTechnique(talk: Talk, atom: AtomOf<"technique">): void {
   }
   const isBack = ["vibrato", "let-ring", "slide-out"].includes(technique.kind);
   const inClause = clauseDrafts(talk);
-  const isOfMany = /^(all|those|these|them|everything)$/u.test(
-    talk.words
-      .slice(atom.start, atom.end)
-      .map(({ text }) => text)
-      .find((text) => /^(all|those|these|them|everything)$/u.test(text)) ?? "",
-  );
+  const isOfMany = talk.words
+    .slice(atom.start, atom.end)
+    .some(({ text }) => /^(all|those|these|them|everything)$/u.test(text));
   if (isOfMany && talk.drafts.length === 0 && isNoteInClause(talk)) {
     talk.stretch = { manners: [], techniques: [technique], isLong: true };
     return;
@@ -96,13 +95,9 @@ export function readManner(talk: Talk, atom: AtomOf<"manner">): void {
 }
 
 function askManner(talk: Talk, atom: AtomOf<"manner">, group: readonly Draft[]): void {
-  const span = { start: talk.words[atom.start]!.start, end: talk.words[atom.end - 1]!.end };
-  const said = talk.text.slice(span.start, span.end);
-  talk.questions.push({
-    ...span,
-    text: `${said}: the last note, or all ${group.length} of them?`,
-    answers: [{ label: `all ${group.length}`, edit: { ...span, text: `all ${said}` } }],
-  });
+  const said = textOf(talk, atom);
+  const question = `${said}: the last note, or all ${group.length} of them?`;
+  askAnew(talk, atom, question, [[`all ${group.length}`, `all ${said}`]]);
 }
 
 export function readStrokes(talk: Talk, atom: AtomOf<"strokes">): void {
@@ -123,7 +118,11 @@ export function spreadStrokes(talk: Talk, atom: AtomOf<"strokes">, group: readon
   if (group.length === 1 && only!.times === 1) only!.times = atom.strokes.length;
   const spread = group.flatMap((draft) => (draft.times === 1 ? [draft] : spreadOut(talk, draft)));
   if (spread.length !== atom.strokes.length) {
-    return ask(talk, atom, `${atom.strokes.length} strokes for ${spread.length} notes: which?`, []);
+    return void ask(
+      talk,
+      atom,
+      `${atom.strokes.length} strokes for ${spread.length} notes: which?`,
+    );
   }
   for (const [index, draft] of spread.entries()) draft.stroke = atom.strokes[index]!;
 }
@@ -162,9 +161,7 @@ export function trillTarget(talk: Talk, atom: AtomOf<"fret">): boolean {
 // Fingers
 
 export function readFinger(talk: Talk, atom: AtomOf<"finger">): void {
-  const isWith =
-    talk.atoms[talk.at - 1]?.kind === "with" ||
-    talk.atoms.slice(0, talk.at).findLast(({ kind }) => kind !== "filler")?.kind === "with";
+  const isWith = atomBefore(talk)?.kind === "with";
   const inClause = clauseDrafts(talk);
   const isBack =
     inClause.length > 0 &&

@@ -1,18 +1,21 @@
 import { fraction } from "../../rhythm/fraction";
 import type { AtomOf } from "./atom";
-import type { Talk } from "./talk";
-
 import {
+  atomBefore,
   clauseDrafts,
+  draftHere,
+  hasAhead,
   isNoteInClause,
   isNoteNext,
   lastEvent,
   lastNotes,
   nextAtom,
   targetOf,
+  type Talk,
 } from "./talk";
 
-// Values
+/** What takes time. */
+const SOUNDING = ["fret", "dead", "grip", "callout", "strings", "rest", "hit", "tied"] as const;
 
 export function readValue(talk: Talk, atom: AtomOf<"value">): void {
   const { duration } = atom;
@@ -21,8 +24,7 @@ export function readValue(talk: Talk, atom: AtomOf<"value">): void {
     talk.many.duration = duration;
     return;
   }
-  const isFor =
-    talk.atoms.slice(0, talk.at).findLast(({ kind }) => kind !== "filler")?.kind === "for";
+  const isFor = atomBefore(talk)?.kind === "for";
   const isRest = nextAtom(talk)?.kind === "rest";
   if (isRest) {
     talk.ahead.duration = duration;
@@ -32,7 +34,7 @@ export function readValue(talk: Talk, atom: AtomOf<"value">): void {
   if (isMany) {
     const hasNotes = isNoteInClause(talk) || inClause.length === 0;
     talk.value = duration;
-    const isBehind = inClause.length === 0 && !isNoteInSentence(talk);
+    const isBehind = inClause.length === 0 && !hasAhead(talk, "sentence", ...SOUNDING);
     if (hasNotes && !isBehind && (inClause.length === 0 || isNoteNext(talk))) return;
     for (const draft of talk.drafts.filter((one) => one.sentence === talk.sentence))
       draft.duration ??= duration;
@@ -59,16 +61,6 @@ function isOfEach({ words }: Talk, { start }: AtomOf<"value">): boolean {
     .some((text) => /^(?:each|every|all|they're|everything)$/u.test(text));
 }
 
-/** Whether a note is said before the sentence ends. */
-function isNoteInSentence({ atoms, at }: Talk): boolean {
-  for (const atom of atoms.slice(at + 1)) {
-    if (atom.kind === "pause" && atom.strength === 3) return false;
-    if (["fret", "dead", "grip", "callout", "strings", "rest", "hit", "tied"].includes(atom.kind))
-      return true;
-  }
-  return false;
-}
-
 export function readBeats(talk: Talk, atom: AtomOf<"beats">): void {
   const duration = fraction(atom.beats, 4);
   const inClause = clauseDrafts(talk);
@@ -85,24 +77,13 @@ export function readRest(talk: Talk, atom: AtomOf<"rest">): void {
   const { duration, quoted } = talk.ahead;
   delete talk.ahead.duration;
   delete talk.ahead.quoted;
-  const times = talk.many?.times ?? 1;
+  const rest = draftHere(talk, "rest", atom);
+  rest.times = talk.many?.times ?? 1;
+  if (quoted !== undefined) rest.quoted = quoted;
+  const length = duration ?? talk.value;
+  if (length) rest.duration = length;
   talk.many = undefined;
-  talk.drafts.push({
-    kind: "rest",
-    notes: [],
-    techniques: [],
-    manners: [],
-    times,
-    binding: "own",
-    join: talk.join,
-    clause: talk.clause,
-    segment: talk.segment,
-    sentence: talk.sentence,
-    from: atom.start,
-    to: atom.end,
-    ...(quoted !== undefined && { quoted }),
-    ...((duration ?? talk.value) ? { duration: duration ?? talk.value! } : {}),
-  });
+  talk.drafts.push(rest);
   talk.adjacent = undefined;
   talk.join = "none";
 }

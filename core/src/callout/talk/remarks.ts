@@ -1,5 +1,4 @@
 import type { Atom } from "./atom";
-import type { Word } from "./words";
 
 /** What shows that a sentence is about notes. */
 const NAMING: ReadonlySet<Atom["kind"]> = new Set([
@@ -47,6 +46,8 @@ const DOING: ReadonlySet<Atom["kind"]> = new Set([
   "back-to-first",
   "unknown-reference",
 ]);
+/** What says nothing about notes by itself. */
+const IDLE: ReadonlySet<Atom["kind"]> = new Set(["filler", "unknown", "aside", "pronoun", "play"]);
 /** Everyday and unknown words in a row that are a remark within a sentence. */
 const LONG_RUN = 5;
 
@@ -54,9 +55,9 @@ const LONG_RUN = 5;
  * Leaves out what is said beside the music: sentences that name no place and do nothing to a note,
  * and long runs of words without any meaning here in the others.
  */
-export function withoutRemarks(atoms: readonly Atom[], words: readonly Word[]): readonly Atom[] {
+export function withoutRemarks(atoms: readonly Atom[]): readonly Atom[] {
   return sentencesOf(atoms).flatMap((sentence) =>
-    isRemark(sentence, words) ? ends(sentence) : withoutRuns(sentence),
+    isRemark(sentence) ? ends(sentence) : withoutRuns(sentence),
   );
 }
 
@@ -72,7 +73,7 @@ function sentencesOf(atoms: readonly Atom[]): readonly (readonly Atom[])[] {
 const ends = (sentence: readonly Atom[]): readonly Atom[] =>
   sentence.filter((atom) => atom.kind === "pause" && atom.strength === 3);
 
-function isRemark(sentence: readonly Atom[], words: readonly Word[]): boolean {
+function isRemark(sentence: readonly Atom[]): boolean {
   const has = (test: (atom: Atom) => boolean) => sentence.some(test);
   if (has(({ kind }) => NAMING.has(kind))) return false;
   const hasAside = has(({ kind }) => kind === "aside");
@@ -84,7 +85,7 @@ function isRemark(sentence: readonly Atom[], words: readonly Word[]): boolean {
   // “It's all threes and twos.”
   if (frets.every((fret) => fret.kind === "fret" && fret.isPlural)) return true;
   const unknown = sentence.filter(({ kind }) => kind === "unknown").length;
-  return unknown > frets.length || words.length === 0;
+  return unknown > frets.length;
 }
 
 function withoutRuns(sentence: readonly Atom[]): readonly Atom[] {
@@ -96,14 +97,7 @@ function withoutRuns(sentence: readonly Atom[]): readonly Atom[] {
     run = [];
   };
   for (const atom of sentence) {
-    if (
-      atom.kind === "filler" ||
-      atom.kind === "unknown" ||
-      atom.kind === "aside" ||
-      atom.kind === "pronoun" ||
-      atom.kind === "play"
-    )
-      run.push(atom);
+    if (IDLE.has(atom.kind)) run.push(atom);
     else {
       close();
       kept.push(atom);

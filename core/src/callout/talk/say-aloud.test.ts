@@ -15,7 +15,8 @@ import { anyMarks, anyPlainSong, anySong, testId } from "../../score/song.arbitr
 import { calloutContext } from "../context";
 import { readSaid } from "../read-said";
 import { cardinalOf, ordinalOf, sayNumber, sayOrdinal } from "../talk/numbers.data";
-import { sayAloud } from "./say-aloud";
+import { parseCallout } from "../parse-callout";
+import { sayAloud, type Detail } from "./say-aloud";
 
 const key = parseKey("E minor");
 if (!key.ok) throw new Error(key.error);
@@ -25,6 +26,12 @@ const contextOn = (tuningId: string, stringSchool = USUAL_STYLE.stringSchool) =>
   return calloutContext({ instrument, capo: NO_CAPO }, frame, { ...USUAL_STYLE, stringSchool });
 };
 const standard = contextOn("standard");
+
+function said(callout: string, detail?: Detail) {
+  const { bars, findings } = parseCallout(callout, standard, testId);
+  expect(findings.filter(({ severity }) => severity === "error")).toEqual([]);
+  return sayAloud(bars, standard, [], detail);
+}
 
 const VALUES = [fraction(1, 4), fraction(3, 8), fraction(1, 12), fraction(7, 16), fraction(1, 64)];
 
@@ -51,6 +58,39 @@ describe("sentences", () => {
     }
   });
 
+  it.each([
+    ["'? A0 A0 A3 A5h7", "on the A: open twice, 3, 5, hammer to 7"],
+    ["'? E0 E3 | E0 E3 | A2", "on the low E: open, 3. next bar, that bar again. next bar, A 2"],
+    [
+      "'? A5+D7+G7 e12b1 Ax",
+      "A 5 and D 7 and G 7 together, high E 12 bend a whole step, dead note on the A",
+    ],
+    [
+      "'8 E0.slap E5.pm E7.pm A2",
+      "in eighth notes: slap open low E, palm muted: on the low E: 5, 7. A 2",
+    ],
+    [
+      "'4. A0 '8 A0 '4 A0 -",
+      "in dotted quarter notes: on the A: open, in eighth notes: open, in quarter notes: open, a rest",
+    ],
+    ["'? A0.slap Ax Ex", "slap open A, dead note on the A, dead note on the low E"],
+    ["'1 D7 ~ | D7v", "in whole notes: on the D: 7, tied over. next bar, D 7 with vibrato"],
+    [
+      "'8t G5!.2 G7tr9",
+      "in eighth-note triplets: on the G: 5 with the second finger pinned, 7 trill with 9",
+    ],
+  ])("says %s as a teacher would", (callout, words) => expect(said(callout)).toBe(words));
+
+  it.each([
+    [
+      "'8 E0 E3 A2 | E0 E3 A2 | - | D7",
+      "bar 1: from the open low E to A 2; bar 2 is bar 1 again; bar 3 rests; bar 4: D 7",
+    ],
+    ["'8 E12.harm B3 | -", "bar 1: from low E 12 to B 3; bar 2 rests"],
+  ])("says the landmarks of %s", (callout, words) =>
+    expect(said(callout, "landmarks")).toBe(words),
+  );
+
   it("says any line, and understands it again as the same line", () => {
     const anyLine = fc.oneof(anySong, anyPlainSong.map(withNamedValues));
     const anyCase = fc.tuple(anyLine, fc.constantFrom(...STRING_SCHOOLS)).map(([song, school]) => {
@@ -70,27 +110,7 @@ describe("sentences", () => {
         expect(again.bars.map(barKey)).toEqual(bars.map(barKey));
         expect(again.marks).toEqual(marks);
       }),
-      { numRuns: Number(process.env["RUNS"] ?? 100) },
-    );
-  });
-
-  it("never throws, whatever is typed", () => {
-    const words =
-      "open fret string on the A e five seventh pull off to hammer bend a full step twice , then with together rest eighths triplets palm muted not next bar".split(
-        " ",
-      );
-    fc.assert(
-      fc.property(
-        fc.array(fc.constantFrom(...words, "|", "99", "ü"), { maxLength: 25 }),
-        (list) => {
-          const text = list.join(" ");
-          for (const { where } of readSaid(text, standard, testId).findings) {
-            if (where.column !== undefined)
-              expect(where.column).toBeLessThanOrEqual(text.length + 1);
-          }
-        },
-      ),
-      { numRuns: 500 },
+      { numRuns: 300 },
     );
   });
 });

@@ -1,6 +1,7 @@
 import { barEntries, barsOn, formatBar } from "../../foundation/bar-index";
+import { isSame } from "../../foundation/same";
 import { formatFret } from "../../neck/place-names";
-import { noteValueOf } from "../../rhythm/duration";
+import { durationInWords, noteValueOf } from "../../rhythm/duration";
 import {
   compare,
   formatFraction,
@@ -179,23 +180,15 @@ function quotedWords({ lyric, note }: LineEvent): string {
   return sung + (note === undefined ? "" : `${quote(note)} `);
 }
 
-const isSame = (one: Fraction | undefined, other: Fraction | undefined) =>
-  one === undefined || other === undefined ? one === other : compare(one, other) === 0;
-
 /** “dotted quarter”; undefined for what has no name of its own. */
 function nameOfValue(duration: Fraction): string | undefined {
   const value = noteValueOf(duration);
-  if (!value || value.tuplet || value.value > 32) return undefined;
-  const name = {
-    1: "whole",
-    2: "half",
-    4: "quarter",
-    8: "eighth",
-    16: "sixteenth",
-    32: "thirty-second",
-  }[value.value];
-  return name && `${["", "dotted ", "double dotted "][value.dots]}${name}`;
+  if (!value || value.tuplet || value.value > SHORTEST_NAMED) return undefined;
+  return durationInWords(duration).replace(/ note$/u, "");
 }
+
+/** Shorter ones nobody calls by a name. */
+const SHORTEST_NAMED = 32;
 
 /** “eighth-note triplets”: three in the time of two. */
 function tripletsOf(duration: Fraction): string | undefined {

@@ -1,12 +1,12 @@
-import { fret, midiAt } from "../../neck/neck";
-import { parseFret } from "../../neck/place-names";
+import { fret, midiAt, type Place } from "../../neck/neck";
+import { parseFret, type PlaceNames } from "../../neck/place-names";
 import { spellMidi } from "../../pitch/spelling";
 import { formatDuration } from "../../rhythm/duration";
 import type { Note, NotesEvent, PitchedNote } from "../../score/event";
 import { inOrder, type Technique } from "../../score/technique";
 import type { CalloutContext } from "../context";
 import { sayEventWords, sayNote } from "../print-note";
-import type { Draft, DraftNote } from "./draft";
+import { unisonTarget, WHOLE_STEP, type Draft, type DraftNote } from "./draft";
 
 /** Drafts in the call-out's own words, one piece an event or bar line. */
 export function sayDrafts(
@@ -20,13 +20,18 @@ export function sayDrafts(
     const said = value === length ? "" : `'${value} `;
     length = value;
     const quoted = draft.quoted === undefined ? "" : `${draft.quoted} `;
-    const hold = draft.fermata ? ".hold" : "";
-    const own = (draft.signs ?? (draft.kind === "rest" ? "-" : sayDraft(draft, context))) + hold;
+    const plain = draft.signs ?? (draft.kind === "rest" ? "-" : sayDraft(draft, context));
+    const own = draft.fermata ? withHold(plain) : plain;
     return Array.from({ length: draft.times }, (_, time) => ({
       draft,
       text: time === 0 ? said + quoted + own : draft.link ? withoutLink(own) : own,
     }));
   });
+}
+
+/** The word for a fermata stands behind the event itself, within what brackets are about it. */
+function withHold(text: string): string {
+  return text.replace(/\]*$/u, (brackets) => `.hold${brackets}`);
 }
 
 /** The second time a note comes it is reached from itself, and struck again. */
@@ -57,7 +62,7 @@ function noteOf(said: DraftNote, draft: Draft, { names, neck, key }: CalloutCont
   const string = said.string!;
   const pluck = draft.pluck && { pluck: draft.pluck };
   if (said.fret === "x") return { kind: "dead", id: "", string, ...pluck };
-  const place = { string, fret: fret(parseFret(string, said.fret, names)) };
+  const place = placeOf({ string, fret: said.fret }, names);
   return {
     kind: "pitched",
     id: "",
@@ -77,25 +82,23 @@ function techniquesOf(
 ): readonly Technique[] {
   const { bend, link } = draft;
   const own = [...draft.techniques, ...(link ? [{ kind: link }] : [])];
-  if (draft.isUnisonBend) {
-    const [low, high] = [...draft.notes].sort((a, b) => Number(b.fret) - Number(a.fret));
-    if (!high || note !== low) return own;
-    const placed = (one: DraftNote) => ({
-      string: one.string!,
-      fret: fret(parseFret(one.string!, Number(one.fret), names)),
-    });
-    const cents = 100 * (midiAt(placed(high), neck) - midiAt(placed(low), neck));
-    return [...own, { kind: "bend", cents, course: "bend", to: placed(high) }];
+  const from = placeOf(note, names);
+  const unison = draft.isUnisonBend ? unisonTarget(note, draft.notes) : undefined;
+  const to = unison ?? bend?.to;
+  if (to) {
+    const place = placeOf(to, names);
+    const cents = 100 * (midiAt(place, neck) - midiAt(from, neck));
+    const course = unison || !bend ? "bend" : bend.course;
+    return [...own, { kind: "bend", cents, course, to: place }];
   }
-  if (!bend) return own;
-  const to = bend.to && {
-    string: bend.to.string,
-    fret: fret(parseFret(bend.to.string, bend.to.fret, names)),
-  };
-  const from = {
-    string: note.string!,
-    fret: fret(parseFret(note.string!, Number(note.fret), names)),
-  };
-  const cents = to ? 100 * (midiAt(to, neck) - midiAt(from, neck)) : (bend.cents ?? 200);
-  return [...own, { kind: "bend", cents, course: bend.course, ...(to && { to }) }];
+  if (!bend || draft.isUnisonBend) return own;
+  return [...own, { kind: "bend", cents: bend.cents ?? WHOLE_STEP, course: bend.course }];
+}
+
+/** A place as it is said, with its fret counted from where the string begins to sound. */
+export function placeOf(
+  { string, fret: said }: Pick<DraftNote, "string" | "fret">,
+  names: PlaceNames,
+): Place {
+  return { string: string!, fret: fret(parseFret(string!, Number(said), names)) };
 }

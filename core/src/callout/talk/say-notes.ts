@@ -1,3 +1,4 @@
+import { fret, type Place } from "../../neck/neck";
 import { formatFret, type PlaceNames } from "../../neck/place-names";
 import {
   linkOf,
@@ -71,28 +72,25 @@ export function sayNotesAloud(
   if (link !== undefined && !isLinkable(before, string)) return undefined;
   const said = sayNote(only, names);
   if (said === undefined) return undefined;
-  const isNamed = told.string === string;
-  const text = isNamed
-    ? `${verb && `${verb} `}${said.fret}${said.tail}`
-    : named(said, verb, spoken[string - 1]!, lead === "" ? told.run : 1);
-  return { text: `${lead}${text}${tail}`, string };
+  if (told.string === string) {
+    return { text: `${lead}${verb && `${verb} `}${said.fret}${said.tail}${tail}`, string };
+  }
+  const isRun = lead === "" && told.run > 1 && verb === "" && only.kind !== "dead";
+  const called = spoken[string - 1]!;
+  const text = isRun
+    ? `on ${withArticle(called)}: ${said.fret}`
+    : `${verb && `${verb} `}${placed(said.fret, called)}`;
+  // “Open A”, “dead note on the A” are no headings: what follows could be of the next string so named.
+  const isHeading = isRun || (only.kind !== "dead" && said.fret !== "open");
+  return {
+    text: `${lead}${text}${said.tail}${tail}`,
+    string: isHeading ? string : undefined,
+  };
 }
 
 function isLinkable(before: LineEvent | undefined, string: number): boolean {
   const notes = before ? notesOf(before) : [];
   return notes.length === 1 && stringOf(notes[0]!) === string && notes[0]!.kind === "pitched";
-}
-
-/** With its string: before a run once for all of it. */
-function named(
-  said: { fret: string; tail: string },
-  verb: string,
-  spoken: string,
-  run: number,
-): string {
-  const isLong = run > 1 && verb === "" && !said.fret.startsWith("dead");
-  if (isLong) return `on ${withArticle(spoken)}: ${said.fret}${said.tail}`;
-  return `${verb && `${verb} `}${placed(said.fret, spoken)}${said.tail}`;
 }
 
 /** “open A”, “A 5”, “string 5 fret 3”, “dead note on the A”. */
@@ -110,12 +108,11 @@ function sayNote(note: Note, names: PlaceNames): { fret: string; tail: string } 
   if (note.kind === "dead") return { fret: "dead note", tail: "" };
   if (!note.place || note.pitch.cents) return undefined;
   if (note.finger === 0 || note.finger === "T") return undefined;
+  const { place } = note;
   const techniques = note.techniques.filter((technique) => !isLink(technique));
-  const words = techniques.map((technique) =>
-    ofNote(technique, note.place!.string, formatFret(note.place!, names), names),
-  );
+  const words = techniques.map((technique) => ofNote(technique, place, names));
   if (words.includes(undefined)) return undefined;
-  const number = formatFret(note.place, names);
+  const number = formatFret(place, names);
   const finger =
     note.finger === undefined
       ? ""
@@ -124,12 +121,7 @@ function sayNote(note: Note, names: PlaceNames): { fret: string; tail: string } 
   return { fret: number === 0 ? "open" : String(number), tail: words.join("") + finger + pin };
 }
 
-function ofNote(
-  technique: Technique,
-  string: number,
-  fret: number,
-  names: PlaceNames,
-): string | undefined {
+function ofNote(technique: Technique, place: Place, names: PlaceNames): string | undefined {
   switch (technique.kind) {
     case "bend": {
       const steps = STEPS[technique.cents];
@@ -140,7 +132,7 @@ function ofNote(
     case "vibrato":
       return technique.width === "wide" ? " with wide vibrato" : " with vibrato";
     case "trill":
-      return ` trill with ${formatFret({ string, fret: (fret - names.fretOffsets[string - 1]! + technique.semitones) as never }, names)}`;
+      return ` trill with ${formatFret({ ...place, fret: fret(place.fret + technique.semitones) }, names)}`;
     case "let-ring":
       return " let ring";
     case "ghost":
@@ -192,7 +184,7 @@ function pluckOf({ notes }: NotesEvent): string | undefined {
   return pluck === "slap" || pluck === "pop" || pluck === "thumb" ? `${pluck} ` : undefined;
 }
 
-/** “fret 5 on the A and D strings”, “A 5 and D 7 together”. */
+/** “A 5 and D 7 together”. */
 function sayChord(
   notes: readonly Note[],
   names: PlaceNames,

@@ -1,16 +1,11 @@
+import { isBendable } from "./read-bends";
 import type { Atom, AtomOf } from "./atom";
-import type { Draft, DraftNote } from "./draft";
-import type { Talk } from "./talk";
-
-import { ask, slip, spanOf } from "./talk";
+import { unisonTarget, WHOLE_STEP, type Draft, type DraftNote } from "./draft";
+import { ask, askAnew, charsOf, saidWith, slip, textOf, type Talk } from "./talk";
 
 // Doubts
 
 const UNDECIDED = "which of them is it?";
-
-export function readOr(talk: Talk, atom: AtomOf<"or">): void {
-  readDoubt(talk, atom);
-}
 
 /** One of two: neither is sure. */
 export function readDoubt(talk: Talk, atom: Atom): void {
@@ -20,10 +15,9 @@ export function readDoubt(talk: Talk, atom: Atom): void {
     ({ sentence, kind }) => sentence === talk.sentence && kind === "notes",
   );
   const last = inSegment.at(-1);
-  const span = { start: talk.words[atom.start]!.start, end: talk.words[atom.end - 1]!.end };
-  talk.questions.push({ ...span, text: UNDECIDED, answers: [] });
+  const asked = ask(talk, atom, UNDECIDED);
   for (const draft of inSegment) {
-    if (draft === last || draft.binding === "missing") draft.question = talk.questions.length - 1;
+    if (draft === last || draft.binding === "missing") draft.question = asked;
   }
   talk.unsureFrom = talk.drafts.length;
 }
@@ -46,7 +40,7 @@ export function settle(talk: Talk): void {
   }
   const named = talk.atoms.find(({ kind }) => kind === "strings");
   const isBare = talk.drafts.length === 0 && talk.questions.length + talk.slips.length === 0;
-  if (isBare && named) ask(talk, named, "which fret?", []);
+  if (isBare && named) ask(talk, named, "which fret?");
   talk.drafts = talk.drafts.filter((draft) => draft.kind !== "notes" || isPlaced(talk, draft));
 }
 
@@ -58,7 +52,7 @@ function isWhole({ techniques, manners, bend, stroke, pluck, link, notes }: Draf
 
 function isPlaced(talk: Talk, draft: Draft): boolean {
   if (draft.signs !== undefined) {
-    const span = { start: draft.from, end: draft.to };
+    const span = saidWith(draft);
     const message = "say what is done to it behind its fret, like A5v";
     if (!isWhole(draft)) slip(talk, span, "sentence-unfinished", message);
     return true;
@@ -74,12 +68,7 @@ function isPlaced(talk: Talk, draft: Draft): boolean {
     }
     const { string, fret } = note;
     if (string < 1 || string > talk.context.count) {
-      slip(
-        talk,
-        { start: draft.from, end: draft.to },
-        "string-unknown",
-        `there are ${talk.context.count} strings`,
-      );
+      slip(talk, saidWith(draft), "string-unknown", `there are ${talk.context.count} strings`);
       return false;
     }
     if (fret === "x") continue;
@@ -88,44 +77,63 @@ function isPlaced(talk: Talk, draft: Draft): boolean {
     if (fret < first || fret > last) {
       slip(
         talk,
-        { start: draft.from, end: draft.to },
+        saidWith(draft),
         "fret-out-of-range",
         `fret must be ${first}–${last}, got ${fret}`,
       );
       return false;
     }
   }
+  checkBend(talk, draft);
   return true;
 }
 
-function askString(talk: Talk, draft: Draft): void {
-  const span = spanOf(talk, draft);
-  const isAsked = talk.questions.some(
-    ({ text, end }) => text.startsWith("on which string") && Math.abs(end - span.start) < 3,
-  );
-  if (isAsked) return;
-  const said = talk.text.slice(span.start, span.end);
-  talk.questions.push({
-    ...span,
-    text: "on which string?",
-    answers: talk.context.spoken.map((name) => ({
-      label: `on ${name}`,
-      edit: { ...span, text: `${said} on ${name}` },
-    })),
-  });
+/** A bend that no string gives is told and left out; the note stays. */
+function checkBend(talk: Talk, draft: Draft): void {
+  if (bendsOf(talk, draft).every(isBendable)) return;
+  const message = "a bend rises by a quarter step to three whole steps";
+  slip(talk, saidWith(draft), "bend-out-of-reach", message);
+  delete draft.bend;
+  delete draft.isUnisonBend;
 }
 
-function askOther(talk: Talk, draft: Draft, note: DraftNote): void {
-  const span = spanOf(talk, draft);
-  const letter = note.letterAt === undefined ? undefined : talk.words[note.letterAt];
+/** How far each bent note goes, in cents; NaN where it leads to no place. */
+function bendsOf({ context }: Talk, { notes, bend, isUnisonBend }: Draft): readonly number[] {
+  const places = notes.flatMap(({ string, fret }) =>
+    typeof fret === "number" ? [{ string: string!, fret }] : [],
+  );
+  if (isUnisonBend) {
+    if (places.length < notes.length) return [Number.NaN];
+    return notes.flatMap((note, index) => {
+      const to = unisonTarget(note, notes);
+      return to ? [context.centsBetween(places[index]!, places[notes.indexOf(to)]!)] : [];
+    });
+  }
+  if (!bend) return [];
+  const { to } = bend;
+  if (!to) return [bend.cents ?? WHOLE_STEP];
+  const [first, last] = [context.firstFrets[to.string - 1], context.lastFrets[to.string - 1]];
+  const isOnNeck = first !== undefined && to.fret >= first && to.fret <= last!;
+  return places.map((from) => (isOnNeck ? context.centsBetween(from, to) : Number.NaN));
+}
+
+function askString(talk: Talk, draft: Draft): void {
+  const range = saidWith(draft);
+  const { start } = charsOf(talk, range);
+  const isAsked = talk.questions.some(
+    ({ text, end }) => text.startsWith("on which string") && Math.abs(end - start) < 3,
+  );
+  if (isAsked) return;
+  const said = textOf(talk, range);
+  const answers = talk.context.spoken.map((name) => [`on ${name}`, `${said} on ${name}`] as const);
+  askAnew(talk, range, "on which string?", answers);
+}
+
+function askOther(talk: Talk, draft: Draft, { letterAt }: DraftNote): void {
+  const letter = letterAt === undefined ? undefined : talk.words[letterAt];
   if (letter && talk.questions.some(({ start }) => start === letter.start)) return;
-  const at = letter ? { start: letter.start, end: letter.end } : span;
-  talk.questions.push({
-    ...at,
-    text: "which of the strings of this name?",
-    answers: ["low", "high"].map((side) => ({
-      label: `the ${side} one`,
-      edit: { ...at, text: `${side} ${letter?.written ?? ""}` },
-    })),
-  });
+  const range = letterAt === undefined ? saidWith(draft) : { start: letterAt, end: letterAt + 1 };
+  const name = letter?.written ?? "";
+  const answers = ["low", "high"].map((side) => [`the ${side} one`, `${side} ${name}`] as const);
+  askAnew(talk, range, "which of the strings of this name?", answers);
 }

@@ -1,12 +1,13 @@
-import { lastFretOf, fret } from "../../neck/neck";
+import { lastFretOf, fret, midiAt } from "../../neck/neck";
 import { formatFret } from "../../neck/place-names";
 import { eventsOf, type Bar } from "../../score/bar";
 import { linkOf, type LineEvent, type Note } from "../../score/event";
 import { isLink, type Technique } from "../../score/technique";
 import type { CalloutContext } from "../context";
-import type { Draft, DraftNote } from "./draft";
+import { newDraft, type Draft, type DraftNote } from "./draft";
 import { parseCallout } from "../parse-callout";
 import { gripsOf } from "./grips-of";
+import { placeOf } from "./say-drafts";
 import { spokenStrings, type StringCalls } from "./string-words";
 import type { TalkContext } from "./talk";
 
@@ -24,6 +25,8 @@ export function talkContext(context: CalloutContext, before: readonly Bar[] = []
     ),
     before: draftsOf(before, context),
     gripsOf: (name) => gripsOf(name, context),
+    centsBetween: (from, to) =>
+      100 * (midiAt(placeOf(to, names), neck) - midiAt(placeOf(from, names), neck)),
     calloutOf: (signs) => calloutOf(signs, context),
   };
 }
@@ -99,19 +102,8 @@ function noteOf(note: Note, { names }: CalloutContext): readonly DraftNote[] {
   return [{ string, fret: formatFret(note.place, names) }];
 }
 
-function draftOf(said: Pick<Draft, "kind"> & Partial<Draft>): Draft {
-  return {
-    notes: [],
-    techniques: [],
-    manners: [],
-    times: 1,
-    binding: "own",
-    join: "none",
-    clause: -1,
-    segment: -1,
-    sentence: -1,
-    from: 0,
-    to: 0,
-    ...said,
-  };
+const BEFORE = { join: "none", clause: -1, segment: -1, sentence: -1, from: 0, to: 0 } as const;
+
+function draftOf({ kind, ...said }: Pick<Draft, "kind"> & Partial<Draft>): Draft {
+  return { ...newDraft(kind, BEFORE), ...said };
 }

@@ -106,10 +106,20 @@ describe("what is typed", () => {
   const WORDS = (
     "open fret string on the A low E D third seventh 5 12 hammer pull off to from slide bend a half step up down release " +
     "twice three times again same thing together with and then , . : ; palm muted not let it ring or sorry no two eighths " +
-    "quarter rest for beats bar 2 frets move everything wobbly x32010 A5h7 first finger Am chord trill last time instead of both"
+    "quarter rest for beats bar 2 frets move everything wobbly x32010 A5h7 first finger Am chord trill last time instead of both " +
+    "unison x | 99 ü -"
   ).split(" ");
+  const PHRASES = [
+    "dead note on the A",
+    "unison bend",
+    "ring[G0 B0]",
+    "a rest",
+    "and with",
+    "tied over",
+    "fermata",
+  ];
   const anyTalk = fc
-    .array(fc.constantFrom(...WORDS), { maxLength: 24 })
+    .array(fc.constantFrom(...WORDS, ...PHRASES), { maxLength: 24 })
     .map((list) => list.join(" "));
 
   it("is never too much for the reader, and is told by columns that lie in it", () => {

@@ -2,7 +2,7 @@ import type { Finding } from "../../foundation/finding";
 import type { Fraction } from "../../rhythm/fraction";
 import type { EventTechnique, LinkKind, Pluck, Stroke } from "../../score/technique";
 import type { Atom, AtomOf, StringsMeaning } from "./atom";
-import { copyOf, type Draft, type DraftNote, type Join } from "./draft";
+import { copyOf, newDraft, type Draft, type DraftNote, type Join } from "./draft";
 import type { StringCalls } from "./string-words";
 import type { Word } from "./words";
 
@@ -21,6 +21,12 @@ export interface TalkAnswer {
   readonly edit: { readonly start: number; readonly end: number; readonly text: string };
 }
 
+/** A place as it is said: its fret counted as the song counts frets. */
+export interface SaidPlace {
+  readonly string: number;
+  readonly fret: number;
+}
+
 /** What talk is understood against. */
 export interface TalkContext extends StringCalls {
   /** How each string is said so that no other is meant, string 1 first. */
@@ -32,8 +38,16 @@ export interface TalkContext extends StringCalls {
   readonly before: readonly Draft[];
   /** Grips that a chord's name may mean, as signs from the thick string to the thin one. */
   readonly gripsOf: (name: string) => readonly string[];
+  /** How much higher one place sounds than another, both as they are said, in cents. */
+  readonly centsBetween: (from: SaidPlace, to: SaidPlace) => number;
   /** The notes of the last event that signs say in the call-out's own words; undefined where they say none. */
   readonly calloutOf: (signs: string) => readonly DraftNote[] | undefined;
+}
+
+/** Words by their index, the end behind the last. */
+export interface WordRange {
+  readonly start: number;
+  readonly end: number;
 }
 
 /** A link that waits for the note it leads to. */
@@ -206,13 +220,30 @@ export function isNoteNext(talk: Talk, alsoFinger = false): boolean {
   return ["fret", "dead", "grip", "callout"].includes(next.kind);
 }
 
-export function isNoteInClause(talk: Talk): boolean {
-  for (let at = talk.at + 1; at < talk.atoms.length; at++) {
-    const atom = talk.atoms[at]!;
-    if (atom.kind === "pause") return false;
-    if (["fret", "dead", "grip", "strings"].includes(atom.kind)) return true;
+/** Whether something of these kinds is still said before the clause ends, or the sentence. */
+export function hasAhead(
+  { atoms, at }: Talk,
+  within: "clause" | "sentence",
+  ...kinds: readonly Atom["kind"][]
+): boolean {
+  const strength = within === "clause" ? 1 : 3;
+  for (const atom of atoms.slice(at + 1)) {
+    if (atom.kind === "pause" && atom.strength >= strength) return false;
+    if (kinds.includes(atom.kind)) return true;
   }
   return false;
+}
+
+export function isNoteInClause(talk: Talk): boolean {
+  return hasAhead(talk, "clause", "fret", "dead", "grip", "strings");
+}
+
+/** The atom before this one that is no everyday word, nor of the kinds to skip. */
+export function atomBefore(
+  { atoms, at }: Talk,
+  ...skip: readonly Atom["kind"][]
+): Atom | undefined {
+  return atoms.slice(0, at).findLast(({ kind }) => kind !== "filler" && !skip.includes(kind));
 }
 
 /** Whether the note's own string follows right behind: “seven on the D”. */
@@ -226,20 +257,15 @@ export function isFretNext(talk: Talk): boolean {
   return next?.kind === "fret" || next?.kind === "dead";
 }
 
-export function placedHere(
-  talk: Talk,
-  draft: Draft,
-  { start, end }: { readonly start: number; readonly end: number },
-): Draft {
-  return {
-    ...draft,
-    clause: talk.clause,
-    segment: talk.segment,
-    sentence: talk.sentence,
-    from: start,
-    to: end,
-    binding: "own",
-  };
+export function placedHere(talk: Talk, draft: Draft, { start, end }: WordRange): Draft {
+  const { clause, segment, sentence } = talk;
+  return { ...draft, clause, segment, sentence, from: start, to: end, binding: "own" };
+}
+
+/** An event said here, to which nothing was said yet. */
+export function draftHere(talk: Talk, kind: Draft["kind"], { start, end }: WordRange): Draft {
+  const { join, clause, segment, sentence } = talk;
+  return newDraft(kind, { join, clause, segment, sentence, from: start, to: end });
 }
 
 export function lastEvent(talk: Talk): Draft {
@@ -296,23 +322,42 @@ export function isAllSaid(talk: Talk): boolean {
   );
 }
 
+/** Asks about some words. @returns the question's number, for the drafts that wait for its answer. */
 export function ask(
   talk: Talk,
-  atom: { readonly start: number; readonly end: number },
+  atom: WordRange,
   text: string,
-  answers: readonly TalkAnswer[],
-): void {
-  const start = talk.words[atom.start]?.start ?? 0;
-  const end = talk.words[atom.end - 1]?.end ?? talk.text.length;
-  talk.questions.push({ start, end, text, answers });
+  answers: readonly TalkAnswer[] = [],
+): number {
+  return talk.questions.push({ ...charsOf(talk, atom), text, answers }) - 1;
 }
 
-export function slip(
+/** Where words stand in the text. */
+export function charsOf({ words, text }: Talk, { start, end }: WordRange) {
+  return { start: words[start]?.start ?? 0, end: words[end - 1]?.end ?? text.length };
+}
+
+export function textOf(talk: Talk, range: WordRange): string {
+  const { start, end } = charsOf(talk, range);
+  return talk.text.slice(start, end);
+}
+
+/** Asks about words, with answers that say the very words anew. @returns the question's number. */
+export function askAnew(
   talk: Talk,
-  { start, end }: { readonly start: number; readonly end: number },
-  code: string,
-  message: string,
-): void {
+  range: WordRange,
+  text: string,
+  answers: readonly (readonly [label: string, anew: string])[],
+): number {
+  const chars = charsOf(talk, range);
+  const edits = answers.map(([label, anew]) => ({ label, edit: { ...chars, text: anew } }));
+  return ask(talk, range, text, edits);
+}
+
+/** The words a draft was said with. */
+export const saidWith = ({ from, to }: Draft): WordRange => ({ start: from, end: to });
+
+export function slip(talk: Talk, { start, end }: WordRange, code: string, message: string): void {
   const from = talk.words[start]?.start ?? 0;
   const to = talk.words[Math.max(start, end - 1)]?.end ?? talk.text.length;
   const said = talk.text.slice(from, to);
@@ -322,8 +367,4 @@ export function slip(
     where: { column: from + 1, length: Math.max(1, to - from) },
     message: `“${said}”: ${message}`,
   });
-}
-
-export function spanOf(talk: Talk, { from, to }: Draft): { start: number; end: number } {
-  return { start: talk.words[from]!.start, end: talk.words[to - 1]!.end };
 }

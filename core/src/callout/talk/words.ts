@@ -104,7 +104,7 @@ function plainWord(written: string): Spelled {
 const QUOTED = /(?:\bsing\s+)?"(?:[^"\\]|\\.)*"/gu;
 const BRACKET = /\b(?:grace-on|grace|under|pm|ring|slidebar)\[/gu;
 const SIGNS =
-  /(?<![^\s(])[^\s"[\]]*(?:(?:\d|[A-Ga-g:#]x)[hpsStbvcr!+.>~½¼¾]|-\.|@[A-G]|[hpsStr~](?:[A-Ga-g]|\d+:)[#b]?\d)[^\s"]*/gu;
+  /(?<![^\s(])[^\s"[\]]*(?:(?:\d|[A-Ga-g:#]x)[hpsStbvcr!+.>~½¼¾]|-\.|@[A-G]|[hpsStr~](?:[A-Ga-g]{1,2}[#b]?|\d+:)\d)[^\s"]*/gu;
 
 /** Words of a call-out among those of a sentence, and words in quotation marks. */
 function calloutsIn(text: string, isCallout: (signs: string) => boolean) {

@@ -1,5 +1,5 @@
 import type { Bar } from "../../score/bar";
-import { SaidReader, type CalloutContext, type SaidReading } from "../../callout";
+import { readSaid, type CalloutContext, type SaidReading } from "../../callout";
 import type { Cue } from "./captions";
 
 /** What may become a phrase: words of a talk that can be played. */
@@ -42,8 +42,7 @@ export function talkPhrases(
   context: CalloutContext,
   newId: () => string,
 ): TalkPhrases {
-  const read = (text: string, before: readonly Bar[]) =>
-    new SaidReader().read(text, context, newId, { before });
+  const read = (text: string, before: readonly Bar[]) => readSaid(text, context, newId, { before });
   const groups: Sentence[][] = [];
   let remarks = 0;
   let isOpen = false;
