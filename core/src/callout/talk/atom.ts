@@ -17,6 +17,8 @@ export type Meaning =
   | { readonly kind: "play" }
   /** It, that one, those two, both. */
   | { readonly kind: "pronoun"; readonly count?: number }
+  /** “On both”, “on all three”: on the strings of the chord before. */
+  | { readonly kind: "on-those" }
   | {
       readonly kind: "fret";
       /** 0 where it is said to be open. */
@@ -43,6 +45,8 @@ export type Meaning =
   | { readonly kind: "chord"; readonly isPlural: boolean }
   | { readonly kind: "together"; readonly isAll?: true; readonly pair?: number }
   | { readonly kind: "plus" }
+  /** “Then add the second fret”: alone, or with what was there. */
+  | { readonly kind: "added" }
   | { readonly kind: "count"; readonly times: number; readonly of: CountOf }
   | { readonly kind: "vague-count" }
   /** A number of notes to come: “two muted hits”, “three low E's”. */
@@ -68,7 +72,13 @@ export type Meaning =
       readonly pluck?: Pluck;
     }
   | { readonly kind: "unmuted" }
-  | { readonly kind: "bend"; readonly cents?: number; readonly isBefore?: true }
+  | {
+      readonly kind: "bend";
+      readonly cents?: number;
+      readonly isBefore?: true;
+      /** “A bit”: how far it goes has to be said yet. */
+      readonly isVague?: true;
+    }
   | { readonly kind: "amount"; readonly cents: number }
   | { readonly kind: "bend-target" }
   | { readonly kind: "unison-bend" }

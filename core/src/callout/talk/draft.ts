@@ -46,8 +46,18 @@ export interface Draft {
   manners: EventTechnique[];
   stroke?: Stroke;
   pluck?: Pluck;
-  bend?: { cents?: number; course: BendCourse; to?: { string: number; fret: number } };
+  bend?: {
+    cents?: number;
+    course: BendCourse;
+    to?: { string: number; fret: number };
+    /** The words that say no more than that it is bent “a bit”. */
+    vague?: { readonly start: number; readonly end: number };
+  };
+  /** What was said before, once more. */
+  isCopy?: true;
   isUnisonBend?: true;
+  /** “A 5 with D 7”: what follows an “and” sounds with them as well. */
+  isTakenWith?: true;
   fermata?: true;
   duration?: Fraction;
   /** How often it comes in all. */

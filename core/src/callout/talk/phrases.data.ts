@@ -52,7 +52,7 @@ const TECHNIQUES: readonly Row[] = [
     { kind: "technique", technique: { kind: "vibrato", width: "narrow" } },
   ],
   [
-    "let ~ ring ~ out|over|on|through?; ring ~ out|over|on; ring; sustain ~ it|that",
+    "let ~ ring ~ out|over|on|through?; let all|those|these two|three|four|five|six|# of? them? ring ~ out|over|on|through?; ring ~ out|over|on; ring; sustain ~ it|that",
     { kind: "technique", technique: { kind: "let-ring" } },
   ],
   ["ghost note|it|that?; ghosted", { kind: "technique", technique: { kind: "ghost" } }],
@@ -120,15 +120,15 @@ const TECHNIQUES: readonly Row[] = [
   ["bend; bend ~ it|that|this; bend ~ up", { kind: "bend" }],
   ["bend ~ up? to meet|match|reach it|that|the? other? one?", { kind: "bend", cents: 200 }],
   [
-    "a? little|tiny|slight bend; bend ~ a? little|tiny|slight|bit|touch|slightly; bend ~ just? a? little bit; bend ~ it|that just? a? little bit",
-    { kind: "bend" },
+    "a? little|tiny|slight bend; bend ~ a? little|tiny|slight|bit|touch|slightly|tad; bend ~ just? a? little bit; bend ~ it|that just? a? little bit; slightly bend; bend ~ up ~ a? bit|touch|little|slightly|tad",
+    { kind: "bend", isVague: true },
   ],
   [
     "prebend; pre bend; bend ~ before you|i|we pick ~; bend ~ first; ghost bend; already bend; prebent; pre bent",
     { kind: "bend", isBefore: true },
   ],
   [
-    "full|whole bend; whole|full step|tone bend; bend ~ up|at? a? full|whole|1 step|tone?",
+    "full|whole bend; whole|full step|tone bend; bend ~ up|at? a? full|whole|1 step|tone?; bend ~ up? a step|tone",
     { kind: "bend", cents: 200 },
   ],
   [
@@ -195,7 +195,7 @@ const COUNTS: readonly Row[] = [
   ["once; one time; just? once; just? the once", { kind: "count", times: 1, of: "last" }],
   ["thrice", { kind: "count", times: 3, of: "last" }],
   [
-    "# times|time|hits; # times in a row; # of them|those|these|em|'em; # in a row; for # notes|hits; do|play|hit it|that|this # times",
+    "# times|time|hits; strum|pluck it|them|that|those # times; # times in a row; # of them|those|these|em|'em; # in a row; for # notes|hits; do|play|hit it|that|this # times",
     ({ numbers }) => ({ kind: "count", times: numbers[0]!, of: "last" }),
   ],
   [
@@ -232,6 +232,9 @@ const COUNTS: readonly Row[] = [
     "a? couple|few|bunch of? notes|hits; some notes; several notes; a? couple of? those|these|them; a few of those|these|them",
     { kind: "unread", why: "how many" },
   ],
+  ["for|over a beat and a half; for|over one and a half beats", { kind: "beats", beats: 1.5 }],
+  ["for|over half a beat; for|over a? half beat", { kind: "beats", beats: 0.5 }],
+  ["for|over # and a half beats", ({ numbers }) => ({ kind: "beats", beats: numbers[0]! + 0.5 })],
   ["for|over # bars|measures|beats", ({ numbers }) => ({ kind: "beats", beats: numbers[0]! })],
 ];
 
@@ -264,7 +267,7 @@ const FORM: readonly Row[] = [
   ["hit|play|pick|strum|pluck|strike ~ it|that|them again; again on it", { kind: "again" }],
   ["on|at the same fret; same fret", { kind: "same-fret" }],
   [
-    "the? last note|one is|becomes|be; the? last note|one changes to; with the? last note|one; end|finish ~ on|with|in; ends on; land on; only you end on; but end|finish on|with; finishing on|with",
+    "except|but|only|just? the? last note|one is|becomes|be; the? last note|one changes to; with the? last note|one; end|finish ~ off? ~ on|with|in; round ~ off with; ends on; land on; only you end on; but end|finish on|with; finishing on|with",
     { kind: "ends-on" },
   ],
   ["back to the first one|chord|shape|grip", { kind: "back-to-first" }],
@@ -307,6 +310,10 @@ const FORM: readonly Row[] = [
     { kind: "move", isVague: true },
   ],
   [
+    "move|shift|take|bring|drag the|that|this whole? chord|thing|shape|grip|pattern up|down|back|over? to; move|shift|take|bring|drag the|that|this whole? chord|thing|shape|grip|pattern up|down|back|over? to where the|your? first|index|lowest? finger is|be|at|on at|on?",
+    { kind: "move-to" },
+  ],
+  [
     "up|down|over|back? to where the|your first|index|lowest? finger at|on|is|be on|at?; up|down|over|back? to where it's at|on",
     { kind: "move-to" },
   ],
@@ -328,7 +335,7 @@ const FORM: readonly Row[] = [
     { kind: "throughout" },
   ],
   [
-    "back to the first riff|part|bit|lick|section|phrase|pattern|figure; the first riff|lick|phrase again; back to the main|other|opening|second riff|part|bit|lick|section|phrase",
+    "back to the first riff|part|bit|lick|section|phrase|pattern|figure; the first riff|lick|phrase again; back to the main|other|opening|second riff|part|bit|lick|section|phrase; back to the? verse|chorus|intro|bridge|outro riff|part|bit|lick|section|phrase?",
     { kind: "unknown-reference" },
   ],
   [
@@ -339,9 +346,10 @@ const FORM: readonly Row[] = [
     "leave off|out|away; skip; without; except; but not; minus; drop the; all but; apart from",
     { kind: "unread", why: "what is left out" },
   ],
+  ["a|some high|low|higher|lower|bent|long note|notes; a couple more notes", { kind: "note-name" }],
   ["backwards; in reverse; reverse; other way round|around", { kind: "unread", why: "the order" }],
   [
-    "from the top|beginning; right? off the bat; the octave; one after the other|another; one by one; separately; individually; one at a time; in|on between|top; first of all; first off; last of all; bar|barre|flatten; thirds|fourths|fifths|sixths ~ going|moving|climbing|walking up|down; climb|walk up|down; rhythm wise; all; instead; real quick|fast",
+    "from the top|beginning; right? off the bat; the octave; one after the other|another; one by one; separately; individually; one at a time; in|on between|top; first of all; first off; last of all; bar|barre|flatten; thirds|fourths|fifths|sixths ~ going|moving|climbing|walking up|down; climb|walk up|down; rhythm wise; all; instead; real quick|fast; put ~ down; skip ~ up|down|back? over|across|up|down? to; skip ~ over|across|up|down|back",
     { kind: "filler" },
   ],
   ["start ~ on|at|from", { kind: "starts-on" }],
@@ -349,7 +357,10 @@ const FORM: readonly Row[] = [
     "up|down to start on|at|from; so it|that starts on|at|from; so that it starts on|at|from",
     { kind: "move-to", isFirst: true },
   ],
-  ["#th time round|around|through|by?; next time round|around|through|by?", { kind: "next-time" }],
+  [
+    "#th time round|around|through|by?; next time round|around|through|by?; on the second|third|fourth|fifth|sixth|eighth you|we|it|i; on the second|third|fourth|fifth|sixth|eighth time|go|pass you|we|it|i?",
+    { kind: "next-time" },
+  ],
   ["at the end|finish; as the last note; for the last note|one", { kind: "at-end" }],
   [
     "on the last one|go; on? the last time|round|pass through?|around?|round?; last time through?|around?|round?; the final time|round; fourth time through?",
@@ -371,6 +382,7 @@ const TOGETHER: readonly Row[] = [
     { kind: "together", pair: 2 },
   ],
   ["together with", { kind: "plus" }],
+  ["add|adding", { kind: "added" }],
   ["+; plus; along with; as well as; on top of that?; still with", { kind: "plus" }],
   [
     "double stop; power chord; dyad; two note|string chord; little? two note chord; octaves; octave; an octave; octave shape; chord; that's all one chord; all one chord; three note chord; triad; little chord; small chord; barre chord; bar chord; grip; diad; power chord shape",
@@ -412,17 +424,21 @@ const PLAIN: readonly Row[] = [
     { kind: "filler" },
   ],
   [
-    "#th note|one|time|chord|part|ending|half|thing|riff|phrase|pass|round|go|verse|chorus|lick|bit|step|hit|string's|position; in? #th position; for? a second; just a second",
+    "#th note|one|time|chord|part|ending|half|thing|riff|phrase|pass|round|go|verse|chorus|lick|bit|step|hit|string's|position; in? #th position; for|in a second; just a second; wait a second",
     { kind: "filler" },
   ],
   ["the rest", { kind: "filler" }],
   ["comes|come off; lift off; take off", { kind: "filler" }],
   [
+    "on both of? them|those|these? strings?; on all # of? them|those|these? strings?",
+    { kind: "on-those" },
+  ],
+  [
     "those two; these two; both; both of them|those|these; two of them together; the two of them",
     { kind: "pronoun", count: 2 },
   ],
   [
-    "all of them|those|these; all of it; the|that? whole|entire thing|riff|phrase|pattern|lick|shape|chord|figure|bit|lot|idea; it all; everything",
+    "all of them|those|these; all of it; drop|take|move|shift|bring the|that|this whole thing|chord|shape|riff|lick|pattern|phrase|bit; the|that? whole|entire thing|riff|phrase|pattern|lick|shape|chord|figure|bit|lot|idea; it all; everything",
     { kind: "all" },
   ],
   ["hold it|that|this|them? there?; held", { kind: "hold" }],

@@ -13,11 +13,12 @@ import {
   type Talk,
 } from "./talk";
 
-export function readBend(talk: Talk, { cents, isBefore }: AtomOf<"bend">): void {
-  const atom = talk.atoms[talk.at]!;
+export function readBend(talk: Talk, atom: Atom & AtomOf<"bend">): void {
+  const { cents, isBefore, isVague, start, end } = atom;
   const bend: NonNullable<Draft["bend"]> = {
     course: isBefore ? "pre-bend" : "bend",
     ...(cents !== undefined && { cents }),
+    ...(isVague && { vague: { start, end } }),
   };
   const amount = talk.atoms[talk.at - 1];
   if (cents === undefined && amount?.kind === "amount") bend.cents = amount.cents;
@@ -92,6 +93,9 @@ export function readRelease(talk: Talk, atom: AtomOf<"release">): void {
     talk.ahead.bend.course = `${talk.ahead.bend.course}-and-release` as "bend-and-release";
     return;
   }
+  // “Come back down to open”: no bend is spoken of.
+  const said = talk.words[atom.start]!.lemma;
+  if (!last?.bend && said === "come" && nextAtom(talk, ["to"])?.kind === "fret") return;
   const draft = last ?? targetOf(talk, atom, "no bend stands before it");
   if (!draft) return;
   if (!draft.bend) return slip(talk, atom, "sentence-unfinished", "expected a bend before it");

@@ -1,4 +1,4 @@
-import type { AtomOf } from "./atom";
+import type { Atom, AtomOf } from "./atom";
 import { addNotes, type Draft } from "./draft";
 import {
   ask,
@@ -6,9 +6,12 @@ import {
   clauseDrafts,
   hasAhead,
   isAllSaid,
+  isNoteNext,
+  lastNotes,
   saidWith,
   segmentDrafts,
   slip,
+  textOf,
   type Talk,
 } from "./talk";
 
@@ -26,12 +29,7 @@ export function endChord(talk: Talk, strength: 1 | 2 | 3): void {
   if (!chord) return;
   const made = talk.drafts.slice(chord.from).filter(({ kind }) => kind === "notes");
   if (made.length > 1) mergeIntoChord(talk, made, chord.isUnison);
-  else if (
-    made.length === 1 &&
-    made[0]!.notes.length === 1 &&
-    made[0]!.binding !== "missing" &&
-    !isToldTogether(talk, strength)
-  )
+  else if (made.length === 1 && made[0]!.notes.length === 1 && !isToldTogether(talk, strength))
     askChord(talk, made[0]!);
   else if (made.length === 0 && strength > 1 && !chord.isPlural) {
     const before = talk.drafts.filter(
@@ -126,6 +124,25 @@ function mergeIntoChord(talk: Talk, group: readonly Draft[], isUnison: boolean):
   first!.binding = "own";
   talk.drafts = talk.drafts.filter((draft) => !others.includes(draft));
   talk.adjacent = first;
+}
+
+/** “Then add the second fret of the G”: behind a chord it may sound with it, or alone. */
+export function readAdded(talk: Talk, atom: Atom): void {
+  const last = lastNotes(talk);
+  if (!last || last.notes.length < 2 || !isNoteNext(talk, true)) return;
+  const rest = talk.atoms.slice(talk.at + 1);
+  const end = rest.find(({ kind }) => kind === "pause")?.start ?? talk.words.length;
+  const more = textOf(talk, { start: atom.end, end });
+  const withAll = `${textOf(talk, saidWith(last))} and ${more} together`;
+  talk.ahead.question = askAnew(
+    talk,
+    { start: atom.start, end },
+    "alone, or with what was there?",
+    [
+      ["alone", `play ${more}`],
+      ["with what was there", `play ${withAll}`],
+    ],
+  );
 }
 
 /** What was said in the call-out's own words takes no other note. */

@@ -1,5 +1,6 @@
 import type { Atom, AtomOf } from "./atom";
 
+import { endChord } from "./read-chords";
 import { createNote, currentString } from "./read-notes";
 import { endReference, groupBefore, repeatGroup } from "./read-references";
 import type { Draft } from "./draft";
@@ -19,7 +20,7 @@ import {
 
 export function readCount(talk: Talk, atom: AtomOf<"count">): void {
   const { times, of } = atom;
-  if (talk.reference && of !== "last") endReference(talk);
+  if (talk.reference && of === "all") endReference(talk);
   if (talk.reference) {
     talk.reference.times = times;
     return;
@@ -63,6 +64,10 @@ function countLast(talk: Talk, atom: AtomOf<"count">, inClause: readonly Draft[]
   const { times } = atom;
   const bracketed = bracketBefore(talk);
   if (bracketed) return repeatGroup(talk, bracketed, times - 1, atom);
+  if (talk.chord && !talk.chord.isPlural && talk.drafts.length > talk.chord.from + 1) {
+    endChord(talk, 3);
+    inClause = talk.drafts.slice(-1);
+  }
   if (inClause.length === 0 && openHeader(talk, atom)) inClause = clauseDrafts(talk);
   let group = inClause.length > 0 ? inClause : segmentDrafts(talk);
   if (group.length === 0 && talk.drafts.length > 0)

@@ -50,16 +50,25 @@ export function isSourceBehind(talk: Talk, atom: AtomOf<"fret">): boolean {
     return false;
   if (!waiting && !last.link) return false;
   const string = last.notes[0]!.string;
-  if (string === undefined || last.notes.length > 1 || isStringAhead(talk)) return false;
+  // “Slide up to nine from seven on the D”: the string is that of both.
+  const isOpen = isStringAhead(talk) && last.clause === talk.clause && last.binding !== "own";
+  if (last.notes.length > 1 || (!isOpen && (string === undefined || isStringAhead(talk))))
+    return false;
   last.link ??= waiting!.link;
   talk.links = [];
   const source: Draft = {
     ...placedHere(talk, copyOf(last), atom),
-    notes: [{ string, fret: atom.fret }],
+    notes: [{ ...(!isOpen && { string: string! }), fret: atom.fret }],
     techniques: [],
     manners: [],
     times: 1,
+    ...(isOpen && { binding: "missing" as const, join: last.join }),
   };
+  if (isOpen) {
+    last.join = "none";
+    talk.adjacent = last;
+  }
+  delete source.isCopy;
   delete source.link;
   delete source.bend;
   talk.drafts.splice(talk.drafts.indexOf(last), 0, source);
@@ -120,7 +129,7 @@ export function endLinks(talk: Talk, strength: 1 | 2 | 3): void {
   const [waiting] = talk.links;
   if (!waiting) return;
   const rest = talk.atoms.slice(talk.at + 1);
-  const group = runBefore(talk);
+  const group = runBefore(talk, talk.links.length);
   const isWhole = group.length - 1 === talk.links.length;
   const isOpen = !isWhole && rest.some(({ kind }) => kind === "fret");
   if (isOpen && strength < 3) return;
@@ -135,13 +144,15 @@ export function endLinks(talk: Talk, strength: 1 | 2 | 3): void {
 }
 
 /** The last notes of the sentence that are on one string. */
-function runBefore(talk: Talk): Draft[] {
+function runBefore(talk: Talk, links: number): Draft[] {
   const run: Draft[] = [];
   for (const draft of [...talk.drafts].reverse()) {
     if (draft.kind !== "notes" || draft.sentence !== talk.sentence) break;
     if (run.length > 0 && draft.notes[0]!.string !== run[0]!.notes[0]!.string) break;
-    if (draft.link) break;
+    // The note of a link may be what the next one leads away from: “9 hammered on, then 7 pulled off”.
+    if (draft.link && run.length !== links) break;
     run.unshift(draft);
+    if (draft.link) break;
   }
   return run;
 }

@@ -9,6 +9,7 @@ import { addManner, addNotes, addTechnique, type Draft, type DraftNote } from ".
 import {
   ask,
   atomBefore,
+  clauseDrafts,
   draftHere,
   hasAhead,
   isStringAhead,
@@ -37,6 +38,8 @@ export function readFret(talk: Talk, atom: AtomOf<"fret">): void {
   if (isSourceBehind(talk, atom)) return;
   if (isSourceAgain(talk, atom)) return;
   if (isCountedAlong(talk)) return;
+  if (isLeftFrom(talk, atom)) return;
+  if (isReferenceAt(talk, atom)) return moveToFret(talk, atom);
   linkOn(talk);
   if (atom.isPlural && talk.many) {
     talk.ahead.times = talk.many.times;
@@ -45,13 +48,42 @@ export function readFret(talk: Talk, atom: AtomOf<"fret">): void {
   createNote(talk, [{ fret: atom.fret }], atom);
 }
 
+/** “From that seven you come down to the five”: the seven was played already. */
+function isLeftFrom(talk: Talk, { fret }: AtomOf<"fret">): boolean {
+  if (atomBefore(talk, "strings", "finger", "pronoun")?.kind !== "from") return false;
+  if (talk.links.length > 0 || clauseDrafts(talk).length > 0 || isStringAhead(talk)) return false;
+  const [note, ...more] = sourceOf(talk)?.notes ?? [];
+  return more.length === 0 && note?.fret === fret;
+}
+
+/** “The same lick up at the twelfth fret”: all of it moves, where its first note is its lowest. */
+function isReferenceAt(talk: Talk, { isNamed, start }: AtomOf<"fret">): boolean {
+  const { reference, words } = talk;
+  if (!reference || reference.endsOn || reference.clause !== talk.clause || !isNamed) return false;
+  const isAt = words.slice(reference.to, start).some(({ text }) => text === "at");
+  const frets = reference.group.flatMap(({ notes }) => notes.map(({ fret }) => fret));
+  const isFirstLowest = frets.every((fret) => typeof fret === "number" && fret >= Number(frets[0]));
+  if (!isAt || !isFirstLowest || frets[0] === 0) return false;
+  talk.moveTo = reference;
+  return true;
+}
+
+/** “Pull off from three to open, then from one to open”: the verb of the pair before. */
+function verbBefore(talk: Talk, source: Draft): LinkKind | undefined {
+  const before = talk.drafts.findLast(({ clause }) => clause < talk.clause);
+  const pair = talk.drafts.filter(({ clause }) => clause === before?.clause);
+  const isPair = clauseDrafts(talk).length === 1 && pair.length === 2;
+  return isPair && before?.sentence === source.sentence ? before.link : undefined;
+}
+
 /** “From ten to eight to seven”: one verb for all of them. */
 function linkOn(talk: Talk): void {
   const last = lastNotes(talk);
   const isTo = talk.atoms[talk.at - 1]?.kind === "to";
-  if (!isTo || talk.links.length > 0 || talk.isSource || !last?.link) return;
+  if (!isTo || talk.links.length > 0 || talk.isSource || !last) return;
   if (last.clause !== talk.clause || last !== talk.adjacent) return;
-  talk.links.push({ link: last.link, hasTo: true, hasSource: false, from: last.from });
+  const link = last.link ?? verbBefore(talk, last);
+  if (link) talk.links.push({ link, hasTo: true, hasSource: false, from: last.from });
 }
 
 export function readDead(talk: Talk, atom: AtomOf<"dead">): void {
@@ -98,6 +130,8 @@ export function readPlain(talk: Talk, atom: Atom, signs: string): void {
 export function createNote(talk: Talk, notes: DraftNote[], atom: Atom): Draft {
   const awaited = talk.awaited;
   const both = awaited ? undefined : chordLedFrom(talk);
+  // “A double stop …, slide it up to seven”: the chord is said, and another one follows.
+  if (both) talk.chord = undefined;
   talk.awaited = undefined;
   let binding: Draft["binding"] = "missing";
   let from = atom.start;
@@ -137,6 +171,7 @@ export function createNote(talk: Talk, notes: DraftNote[], atom: Atom): Draft {
     binding,
     ...(ahead.bend && { bend: ahead.bend }),
     ...(ahead.quoted !== undefined && { quoted: ahead.quoted }),
+    ...(ahead.question !== undefined && { question: ahead.question }),
   };
   const duration = ahead.duration ?? talk.many?.duration ?? talk.value;
   if (duration) draft.duration = duration;
@@ -182,6 +217,8 @@ function pushNote(talk: Talk, draft: Draft): void {
 function addToChord(talk: Talk, chord: Draft, more: Draft): void {
   if (chord.signs !== undefined) slipWhole(talk, chord);
   addNotes(chord, more);
+  if (talk.isWith) chord.isTakenWith = true;
+  talk.isWith = false;
   chord.to = more.to;
   if (more.bend && !chord.bend) chord.bend = more.bend;
   talk.isPlus = false;

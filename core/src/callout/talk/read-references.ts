@@ -1,5 +1,6 @@
 import type { Atom, AtomOf } from "./atom";
 import { copyOf, type Draft } from "./draft";
+import { endChord } from "./read-chords";
 import {
   ask,
   clauseDrafts,
@@ -25,6 +26,7 @@ export function groupBefore(talk: Talk, atom: Atom): readonly Draft[] | undefine
 }
 
 export function repeatGroup(talk: Talk, group: readonly Draft[], times: number, atom: Atom): void {
+  talk.round = group;
   for (let pass = 0; pass < Math.min(times, MOST_ROUNDS); pass++) {
     for (const one of group) talk.drafts.push(placedHere(talk, copyOf(one), atom));
   }
@@ -61,7 +63,11 @@ export function referenceTo(
   kind: Reference["kind"],
 ): Reference | undefined {
   talk.adjacent = undefined;
-  const group = groupBefore(talk, atom);
+  // “A double stop …, slide it up two frets”: the chord is said.
+  const isChordSaid = talk.chord && talk.drafts.length > talk.chord.from + 1;
+  if (isChordSaid && !talk.chord?.isPlural) endChord(talk, 1);
+  const isRound = atom.kind === "next-time" && talk.round !== undefined;
+  const group = isRound ? talk.round : groupBefore(talk, atom);
   return group && referenceOf(talk, atom, kind, group);
 }
 

@@ -1,15 +1,17 @@
-import type { AtomOf, StringsMeaning } from "./atom";
+import type { Atom, AtomOf, StringsMeaning } from "./atom";
 
 import { createNote } from "./read-notes";
 import type { Draft, DraftNote, Join } from "./draft";
 import {
   ask,
   askAnew,
+  atomBefore,
   clauseDrafts,
   isFretNext,
   lastNotes,
   nextAtom,
   saidWith,
+  segmentDrafts,
   textOf,
   type Talk,
   type TalkAnswer,
@@ -55,8 +57,15 @@ export function readStrings(talk: Talk, atom: AtomOf<"strings">): void {
     talk.adjacent = undefined;
     return;
   }
+  const behind = notesBehindComma(talk, atom);
+  if (behind) {
+    bindString(talk, behind, string!, resolved);
+    nameString(talk, string!, resolved, "after");
+    return;
+  }
   const open = withoutString(talk);
   if (open.length > 0 && !(atom.form === "bare" && isBeforeFret)) {
+    talk.isStringBehind = atomBefore(talk)?.kind === "pause";
     for (const draft of open) bindOne(talk, draft, string!, resolved);
     nameString(talk, string!, resolved, "after");
     return;
@@ -99,6 +108,29 @@ function nameString(
     segment,
     ...(letterAt !== undefined && { letterAt }),
   };
+}
+
+/**
+ * “Second fret, fifth string.”: nothing follows for which the string could be named, so it is that of
+ * the note before the comma, whatever string was spoken of before.
+ */
+function notesBehindComma(talk: Talk, atom: AtomOf<"strings">): Draft | undefined {
+  const rest = talk.atoms.slice(talk.at + 1);
+  const after = rest.slice(
+    0,
+    rest.findIndex(({ kind }) => kind !== "pause" && kind !== "filler"),
+  );
+  const hasPause = (strength: number) =>
+    after.some((one) => one.kind === "pause" && one.strength >= strength);
+  const isLast = rest.every(({ kind }) => kind === "pause" || kind === "filler");
+  if (
+    !(isLast || hasPause(talk.isStringBehind ? 2 : 3)) ||
+    atom.form !== "bare" ||
+    atomBefore(talk)?.kind !== "pause"
+  )
+    return undefined;
+  const [draft, ...more] = segmentDrafts(talk).filter(({ sentence }) => sentence === talk.sentence);
+  return more.length === 0 && draft?.binding === "carried" ? draft : undefined;
 }
 
 /** Of two strings of one name the one that was named with “low” or “high” before. */
@@ -145,7 +177,8 @@ function isApart(talk: Talk, one: Draft, last: Draft, join: Join): boolean {
   if (one.segment !== last.segment || join === "then" || join === "sentence") return true;
   if (one.binding === "own" || one.binding === "header" || one.link) return true;
   const belongsLeft = join === "comma" && (one.join === "then" || one.join === "and");
-  return belongsLeft || isSaidOpen(talk, last);
+  const isReached = talk.words.slice(one.to, last.from).some(({ text }) => text === "to");
+  return belongsLeft || (isSaidOpen(talk, last) && !isReached);
 }
 
 /** “open A”: a note of its own, before which another list ended. */
@@ -226,7 +259,10 @@ function sideAnswer(talk: Talk, atom: AtomOf<"strings">, side: string): TalkAnsw
 function isSurelyTogether(talk: Talk): boolean {
   if (talk.atoms.slice(0, talk.at).some(({ kind }) => kind === "chord" || kind === "together"))
     return true;
-  const next = nextAtom(talk, ["pronoun", "and"]);
+  const isBetween = ({ kind, ...atom }: Atom) =>
+    ["filler", "pronoun", "and", "all", "play"].includes(kind) ||
+    ("strength" in atom && atom.strength === 1);
+  const next = talk.atoms.slice(talk.at + 1).find((atom) => !isBetween(atom));
   if (next?.kind === "together") return true;
   return talk.words.some(({ lemma }) => ["barre", "bar", "flatten", "across"].includes(lemma));
 }

@@ -1,6 +1,6 @@
-import type { Atom } from "./atom";
+import type { Atom, AtomOf } from "./atom";
 import { isBendOpen, readAmount, readBend, readRelease } from "./read-bends";
-import { endChord, isChordBegun, readChordName, readTogether } from "./read-chords";
+import { endChord, isChordBegun, readAdded, readChordName, readTogether } from "./read-chords";
 import { endMany, readCount } from "./read-counts";
 import { endLinks, readLink, readSlideFrom, readSlideIn } from "./read-links";
 import {
@@ -44,6 +44,7 @@ import {
   ask,
   clauseDrafts,
   hasAhead,
+  isFretNext,
   isNoteNext,
   lastNotes,
   later,
@@ -53,6 +54,16 @@ import {
   type TalkContext,
   type TalkQuestion,
 } from "./talk";
+
+/** What ends with a note. */
+const SOUNDING: ReadonlySet<Atom["kind"]> = new Set([
+  "fret",
+  "strings",
+  "dead",
+  "grip",
+  "finger",
+  "callout",
+]);
 
 export interface TalkReading {
   readonly drafts: readonly Draft[];
@@ -95,18 +106,23 @@ function take(talk: Talk, atom: Atom): void {
       endBracket(talk, atom);
       return endClause(talk, atom.strength);
     case "and":
+      talk.isPlus ||= clauseDrafts(talk).at(-1)?.isTakenWith === true && isNoteNext(talk, true);
       talk.adjacent = undefined;
       talk.join = later(talk.join, "and");
       return;
     case "with":
-      if (clauseDrafts(talk).length > 0 && isNoteNext(talk, true)) talk.isPlus = true;
+      talk.isWith = isBehindNote(talk) && isNoteNext(talk, true);
+      talk.isPlus ||= talk.isWith;
       return;
+    case "added":
+      return readAdded(talk, atom);
     case "plus":
       talk.isPlus = talk.drafts.length > 0;
       return;
     case "pronoun":
-      talk.pair = atom.count ?? talk.pair;
-      return;
+      return readPronoun(talk, atom);
+    case "on-those":
+      return readOnThose(talk, atom);
     case "fret":
       return readFret(talk, atom);
     case "dead":
@@ -255,6 +271,34 @@ function take(talk: Talk, atom: Atom): void {
     case "unknown":
       return readUnknown(talk, atom);
   }
+}
+
+/** “A 5 with D 7”: a note stands right before it. */
+function isBehindNote(talk: Talk): boolean {
+  const before = talk.atoms[talk.at - 1];
+  return before !== undefined && SOUNDING.has(before.kind) && clauseDrafts(talk).length > 0;
+}
+
+/** “Seven on both”: on the strings of the chord that was just played. */
+function readOnThose(talk: Talk, atom: Atom): void {
+  const { adjacent } = talk;
+  const chord = talk.drafts.findLast((one) => one !== adjacent && one.notes.length > 1);
+  const [note, ...more] = adjacent?.notes ?? [];
+  if (!adjacent || !note || more.length > 0 || !chord)
+    return slip(talk, atom, "sentence-unfinished", "which strings, and at which fret?");
+  adjacent.notes = chord.notes.map(({ string }) => ({ ...note, string: string! }));
+  adjacent.binding = "own";
+}
+
+/** “Then both at the fifth”: the strings that were just played, or how many are meant. */
+function readPronoun(talk: Talk, { count, start, end }: AtomOf<"pronoun"> & Atom): void {
+  const last = lastNotes(talk);
+  const isFret = count === 2 && isFretNext(talk) && clauseDrafts(talk).length === 0;
+  if (isFret && last?.notes.length === count) {
+    const strings = last.notes.map(({ string }) => string!);
+    const form = "bare" as const;
+    talk.awaited = { kind: "strings", strings, others: [], form, isTogether: true, start, end };
+  } else talk.pair = count ?? talk.pair;
 }
 
 // Pauses

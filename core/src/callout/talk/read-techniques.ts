@@ -6,8 +6,10 @@ import {
   askAnew,
   atomBefore,
   clauseDrafts,
+  hasAhead,
   isAhead,
   isAllSaid,
+  isAnnounced,
   isHeader,
   isNoteInClause,
   isNoteNext,
@@ -31,6 +33,13 @@ export function readTechnique(talk: Talk, atom: AtomOf<"technique">): void {
   const isOfMany = talk.words
     .slice(atom.start, atom.end)
     .some(({ text }) => /^(all|those|these|them|everything)$/u.test(text));
+  // “Harmonics at twelve, seven and five”: of all of them.
+  const isPlural =
+    technique.kind.endsWith("harmonic") && talk.words[atom.end - 1]?.text === "harmonics";
+  if (isPlural && inClause.length === 0 && isNoteInClause(talk)) {
+    talk.stretch = { manners: [], techniques: [technique], isLong: true };
+    return;
+  }
   if (isOfMany && talk.drafts.length === 0 && isNoteInClause(talk)) {
     talk.stretch = { manners: [], techniques: [technique], isLong: true };
     return;
@@ -43,8 +52,8 @@ export function readTechnique(talk: Talk, atom: AtomOf<"technique">): void {
 
 export function readManner(talk: Talk, atom: AtomOf<"manner">): void {
   const { technique, stroke, pluck } = atom;
-  const isLong = isHeader(talk);
   const isLast = technique?.kind === "accent" || technique?.kind === "tremolo";
+  const isLong = isHeader(talk) || (technique !== undefined && !isLast && isAnnounced(talk));
   if (isLong || isAhead(talk, true)) {
     if (isLast || (stroke && !/^all/u.test(talk.words[atom.start]!.text))) {
       if (technique) talk.ahead.manners.push(technique);
@@ -80,6 +89,11 @@ export function readManner(talk: Talk, atom: AtomOf<"manner">): void {
   if (group.length === 0) {
     const before = talk.drafts.filter(({ segment }) => segment === talk.drafts.at(-1)?.segment);
     if (before.length > 1 && !isLast && !isAllSaid(talk)) return askManner(talk, atom, before);
+    // “Slap the open E, then pop the octave”: what was slapped is not popped as well.
+    if (pluck && before.at(-1)?.pluck && hasAhead(talk, "sentence", "fret", "strings")) {
+      talk.ahead.pluck = pluck;
+      return;
+    }
     group = before;
   }
   if (isLast) group = group.slice(-1);

@@ -1,5 +1,6 @@
 import { fraction } from "../../rhythm/fraction";
 import type { AtomOf } from "./atom";
+import { endMany } from "./read-counts";
 import {
   atomBefore,
   clauseDrafts,
@@ -19,6 +20,8 @@ const SOUNDING = ["fret", "dead", "grip", "callout", "strings", "rest", "hit", "
 
 export function readValue(talk: Talk, atom: AtomOf<"value">): void {
   const { duration } = atom;
+  // “Two sixteenths on A 3 and an eighth on A 5”: the two are said.
+  if (talk.many && talk.drafts.length > talk.many.from) endMany(talk, 2);
   const isMany = atom.isMany || isOfEach(talk, atom);
   if (talk.many && talk.many.from === talk.drafts.length) {
     talk.many.duration = duration;
@@ -62,7 +65,7 @@ function isOfEach({ words }: Talk, { start }: AtomOf<"value">): boolean {
 }
 
 export function readBeats(talk: Talk, atom: AtomOf<"beats">): void {
-  const duration = fraction(atom.beats, 4);
+  const duration = fraction(2 * atom.beats, 8);
   const inClause = clauseDrafts(talk);
   if (inClause.length === 0 && isNoteNext(talk)) talk.ahead.duration = duration;
   else if (nextAtom(talk)?.kind === "rest") talk.ahead.duration = duration;

@@ -59,7 +59,7 @@ function isPlaced(talk: Talk, draft: Draft): boolean {
   }
   for (const note of draft.notes) {
     if (note.string === undefined) {
-      askString(talk, draft);
+      if (!draft.isCopy && draft.question === undefined) askString(talk, draft);
       return false;
     }
     if (note.others && note.others.length > 0) {
@@ -90,6 +90,14 @@ function isPlaced(talk: Talk, draft: Draft): boolean {
 
 /** A bend that no string gives is told and left out; the note stays. */
 function checkBend(talk: Talk, draft: Draft): void {
+  const { bend } = draft;
+  if (bend?.vague && bend.cents === undefined && !bend.to) {
+    const amounts = ["a quarter step", "a half step", "a whole step"];
+    const answers = amounts.map((amount) => [amount, `bend ${amount}`] as const);
+    askAnew(talk, bend.vague, "how far is it bent?", answers);
+    delete draft.bend;
+    return;
+  }
   if (bendsOf(talk, draft).every(isBendable)) return;
   const message = "a bend rises by a quarter step to three whole steps";
   slip(talk, saidWith(draft), "bend-out-of-reach", message);
@@ -133,7 +141,11 @@ function askOther(talk: Talk, draft: Draft, { letterAt }: DraftNote): void {
   const letter = letterAt === undefined ? undefined : talk.words[letterAt];
   if (letter && talk.questions.some(({ start }) => start === letter.start)) return;
   const range = letterAt === undefined ? saidWith(draft) : { start: letterAt, end: letterAt + 1 };
-  const name = letter?.written ?? "";
-  const answers = ["low", "high"].map((side) => [`the ${side} one`, `${side} ${name}`] as const);
+  // “The top string” has no letter: the side stands instead of the word.
+  const name =
+    letter && /^[a-g]/iu.test(letter.written) && letter.text !== "bottom"
+      ? ` ${letter.written}`
+      : "";
+  const answers = ["low", "high"].map((side) => [`the ${side} one`, `${side}${name}`] as const);
   askAnew(talk, range, "which of the strings of this name?", answers);
 }

@@ -330,10 +330,14 @@ export class StringWords {
       !this.leadsToFret(end + 2);
     if (isGlued || this.text(at - 1) === "open" || (isJoined && this.words[at]!.written !== "a"))
       return true;
+    // “D, 5, 7”: a heading.
+    const isFirst = at === 0 || /^[.;:!?]$/u.test(this.text(at - 1));
+    const isCapital = /^[A-G]/u.test(this.words[at]!.written);
+    const isHeading = next?.text === "," && this.words[end + 1]?.number !== undefined;
+    if (isFirst && isCapital && isHeading) return true;
     if (name !== "a") return isExpected || isBeforeFret;
-    const isCapital = this.words[at]!.written.startsWith("A");
     if (hasThe) return true;
-    if (isCapital) return isBeforeFret || (isExpected && isEnd);
+    if (isCapital) return isBeforeFret || isExpected;
     if (isExpected && isEnd) return true;
     return (
       isBeforeFret && next.number?.form === "cardinal" && this.hasLetterStyle && !LEADS.has(after)

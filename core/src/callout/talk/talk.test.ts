@@ -10,7 +10,8 @@ import { testId } from "../../score/song.arbitraries";
 import { calloutContext, type CalloutContext } from "../context";
 import { printCallout } from "../print-callout";
 import { readSaid, SaidReader, type SaidReading } from "../read-said";
-import { ASKED, REMARKS, UNDERSTOOD, type Case } from "./talk.cases";
+import { ASKED, REMARKS } from "./talk-asked.cases";
+import { UNDERSTOOD, type Case } from "./talk.cases";
 
 const STANDARD = "E2 A2 D3 G3 B3 E4";
 

@@ -70,6 +70,8 @@ export interface Ahead {
   bend?: Draft["bend"];
   times?: number;
   quoted?: string;
+  /** Of a question that was asked before it. */
+  question?: number;
 }
 
 export const nothingAhead = (): Ahead => ({ manners: [], techniques: [] });
@@ -141,10 +143,16 @@ export class Talk {
   links: Waiting[] = [];
   trill: { draft?: Draft } | undefined;
   isPlus = false;
+  /** Whether “with” said so. */
+  isWith = false;
   chord: { isPlural: boolean; from: number; isUnison: boolean } | undefined;
   bendTarget: Draft | undefined;
   moveTo: Reference | undefined;
   reference: Reference | undefined;
+  /** What was said to come several times: one round of it. */
+  round: readonly Draft[] | undefined;
+  /** Whether strings are named behind their frets, with a comma between. */
+  isStringBehind = false;
   pair: number | undefined;
   /** Drafts between round brackets, from the first up to the one behind the last. */
   bracket: { readonly from: number; to?: number } | undefined;
@@ -259,7 +267,16 @@ export function isFretNext(talk: Talk): boolean {
 
 export function placedHere(talk: Talk, draft: Draft, { start, end }: WordRange): Draft {
   const { clause, segment, sentence } = talk;
-  return { ...draft, clause, segment, sentence, from: start, to: end, binding: "own" };
+  return {
+    ...draft,
+    clause,
+    segment,
+    sentence,
+    from: start,
+    to: end,
+    binding: "own",
+    isCopy: true,
+  };
 }
 
 /** An event said here, to which nothing was said yet. */
@@ -300,6 +317,15 @@ export function targetOf(talk: Talk, atom: Atom, what: string): Draft | undefine
   }
   ask(talk, atom, `${what}: which note?`, []);
   return undefined;
+}
+
+/** “Staccato, five on the A, seven”: said before everything else, of all of it. */
+export function isAnnounced(talk: Talk): boolean {
+  const start = sentenceStart(talk);
+  const isFirst = talk.atoms
+    .slice(0, talk.at)
+    .every((atom) => atom.start < start || atom.kind === "filler");
+  return isFirst && talk.atoms[talk.at + 1]?.kind === "pause" && hasAhead(talk, "sentence", "fret");
 }
 
 /** “Harmonics: …”: of all that follows in the sentence. */
