@@ -21,7 +21,7 @@ describe("read", () => {
     const { code, out } = await run("read", file("lesson.vtt", TALK), ...STRINGS);
     const { phrases, remarks } = JSON.parse(out) as Read;
     expect([code, remarks]).toEqual([0, 1]);
-    expect(phrases).toMatchObject([{ from: 5, callout: "'? A0 A3" }]);
+    expect(phrases).toMatchObject([{ from: 5, callout: "'? A0 3" }]);
     expect(phrases[0]!.events.map(({ at }) => at)).toEqual([5, expect.any(Number)]);
   });
 

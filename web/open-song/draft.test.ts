@@ -67,7 +67,7 @@ describe("the call-out draft", () => {
     [undefined, "E0 Q", true, true],
     ["phrase1", "D5 D7", false, false],
     ["phrase1", "D5 D7!", true, false],
-    ["phrase1", "D5 D7 x", true, true],
+    ["phrase1", "D5 D7 q", true, true],
     ["phrase1", "", true, false],
   ])("of %s, %j: changed %s, slips %s", (phraseId, text, isChanged, hasErrors) => {
     expect(draftFor(phraseId, text)).toMatchObject({ isChanged, hasErrors, text });

@@ -7,9 +7,12 @@ import type { Bar } from "../score/bar";
 import { lengthOf, type LineEvent } from "../score/event";
 import { tidyMarks, type BarMark, type ChordAt } from "../score/frame";
 import type { CalloutContext } from "./context";
+import { movedEvent, withDifference } from "./copied-bar";
 import type { Item, Span } from "./item";
 
 type Report = (code: string, span: Span, message: string) => void;
+type Context = Pick<CalloutContext, "metre" | "tempoBpm" | "marks" | "neck" | "key">;
+type BarAgain = Extract<Item, { readonly kind: "bar-again" }>;
 type Draft = { -readonly [Key in keyof BarMark]: BarMark[Key] };
 
 /**
@@ -18,17 +21,29 @@ type Draft = { -readonly [Key in keyof BarMark]: BarMark[Key] };
  */
 export function assemble(
   items: readonly Item[],
-  context: Pick<CalloutContext, "metre" | "tempoBpm" | "marks">,
+  context: Context,
   report: Report,
-): { readonly bars: readonly Bar[]; readonly marks: readonly BarMark[] } {
+  newId: () => string = () => "",
+): Assembled {
   const assembly = new Assembly(
     context,
     report,
-    items.some(({ kind }) => kind === "bar-line"),
+    newId,
+    items.some(({ kind }) => kind === "bar-line" || kind === "bar-again"),
   );
   for (const item of items) assembly.take(item);
   return assembly.end();
 }
+
+interface Assembled {
+  readonly bars: readonly Bar[];
+  readonly marks: readonly BarMark[];
+  /** Where the events were said that are copies of others. */
+  readonly spans: ReadonlyMap<string, Span>;
+}
+
+/** More than any phrase needs. */
+const MAX_COPIES = 4000;
 
 class Assembly {
   private readonly bars: Bar[] = [];
@@ -39,10 +54,15 @@ class Assembly {
   private voiceTwo: LineEvent[] | undefined;
   private filled: Fraction = ZERO;
   private lastChord: Span | undefined;
+  /** Events of a bar that comes again, and what is said to be different in it. */
+  private copies: readonly LineEvent[] | undefined;
+  private moment: Fraction | undefined;
+  private readonly spans = new Map<string, Span>();
 
   constructor(
-    private readonly context: Pick<CalloutContext, "metre" | "tempoBpm" | "marks">,
+    private readonly context: Context,
     private readonly report: Report,
+    private readonly newId: () => string,
     private readonly hasBarLines: boolean,
   ) {
     this.kept = new Map(context.marks?.map((mark) => [mark.bar, mark]));
@@ -58,6 +78,20 @@ class Assembly {
         this.filled = add(this.filled, lengthOf(item.event));
         if (!this.hasBarLines && compare(this.filled, this.length) >= 0) this.close();
         return;
+      case "bar-again":
+        return this.barAgain(item);
+      case "moment": {
+        const at = this.momentOf(item.moment, item.span);
+        if (!at) return;
+        if (this.copies && this.events.length === 0) this.moment = subtract(at, this.from);
+        else
+          this.report(
+            "moment-unknown",
+            item.span,
+            "expected a bar that comes again before it, like =1",
+          );
+        return;
+      }
       case "voice-two":
         this.voiceTwo = [...(this.voiceTwo ?? []), ...item.events];
         return;
@@ -72,20 +106,70 @@ class Assembly {
         return;
       case "from": {
         this.close();
-        const from = this.moment(item.moment, item.span);
+        const from = this.momentOf(item.moment, item.span);
         if (!from) return;
         if (compare(from, barLength(this.metre)) < 0) this.mark.from = from;
         else this.report("moment-unknown", item.span, `the bar ends before ${item.moment}`);
         return;
       }
       case "chord": {
-        const at = item.moment ? this.moment(item.moment, item.span) : add(this.from, this.filled);
+        if (this.copies && !item.moment) {
+          const message = "expected its moment behind a bar that comes again, like {D@3}";
+          return this.report("moment-unknown", item.span, message);
+        }
+        const at = item.moment
+          ? this.momentOf(item.moment, item.span)
+          : add(this.from, this.filled);
         if (at) this.chord({ at, ...(item.chord && { chord: item.chord }) }, item.span);
       }
     }
   }
 
-  end(): { readonly bars: readonly Bar[]; readonly marks: readonly BarMark[] } {
+  private barAgain(item: BarAgain): void {
+    const { bar: number = this.bars.length, frets, span, copies } = item;
+    const bar = this.bars[number - 1];
+    if (this.events.length > 0 || this.copies) {
+      return this.report(
+        "word-out-of-place",
+        span,
+        "expected a bar line before a bar that comes again",
+      );
+    }
+    if (!bar) {
+      const message =
+        number < 1 ? "no bar stands before it" : `bar ${number} was not said before it`;
+      return this.report("nothing-to-repeat", span, message);
+    }
+    if (this.spans.size + bar.events.length > MAX_COPIES) {
+      return this.report(
+        "too-many-events",
+        span,
+        `a phrase may have ${MAX_COPIES} notes that come again`,
+      );
+    }
+    const isOver = (event: LineEvent) => this.copyOf(event, frets, copies) === undefined;
+    if ([...bar.events, ...(bar.voiceTwo ?? [])].some(isOver)) {
+      const message = `${Math.abs(frets)} frets ${frets > 0 ? "higher" : "lower"} some of it leaves the neck`;
+      return this.report("fret-out-of-range", span, message);
+    }
+    const copied = (events: readonly LineEvent[]) =>
+      events.map((event) => {
+        const copy = this.copyOf(event, frets, copies)!;
+        this.spans.set(copy.id, span);
+        return copy;
+      });
+    this.copies = copied(bar.events);
+    if (bar.voiceTwo) this.voiceTwo = copied(bar.voiceTwo);
+  }
+
+  /** The same copy as before of the same event. */
+  private copyOf(event: LineEvent, frets: number, copies: BarAgain["copies"]) {
+    const copy = copies.get(event) ?? movedEvent(event, frets, this.context, this.newId);
+    if (copy) copies.set(event, copy);
+    return copy;
+  }
+
+  end(): Assembled {
     this.close();
     const count = this.bars.length;
     if (this.lastChord && this.said.get(count)?.chords) {
@@ -95,7 +179,7 @@ class Assembly {
       const mark = { ...this.kept.get(bar), ...this.said.get(bar), bar };
       return Object.keys(mark).length > 1 ? [mark] : [];
     });
-    return { bars: this.bars, marks: tidyMarks(marks, this.context) };
+    return { bars: this.bars, marks: tidyMarks(marks, this.context), spans: this.spans };
   }
 
   /** What was said of the bar in the making. */
@@ -118,7 +202,7 @@ class Assembly {
     return subtract(barLength(this.metre), this.from);
   }
 
-  private moment(text: string, span: Span): Fraction | undefined {
+  private momentOf(text: string, span: Span): Fraction | undefined {
     const moment = parseOnset(text, this.metre);
     if (moment.ok) return moment.value;
     this.report("moment-unknown", span, moment.error);
@@ -134,8 +218,13 @@ class Assembly {
   }
 
   private close(): void {
-    if (this.events.length === 0 && !this.voiceTwo) return;
-    this.bars.push(sameBar(this.events, this.voiceTwo));
+    const events = this.copies
+      ? withDifference(this.copies, this.events, this.moment)
+      : this.events;
+    this.copies = undefined;
+    this.moment = undefined;
+    if (events.length === 0 && !this.voiceTwo) return;
+    this.bars.push(sameBar(events, this.voiceTwo));
     this.events = [];
     this.voiceTwo = undefined;
     this.filled = ZERO;

@@ -7,7 +7,8 @@ import type { BarFrame, BarMark } from "../score/frame";
 import { assemble } from "./assemble";
 import { CalloutParser } from "./callout-parser";
 import type { CalloutContext } from "./context";
-import { sayChord, sayMark } from "./print-callout";
+import type { Item } from "./item";
+import { sayChord, sayMark } from "./print-bar";
 
 /** What one bar says to all parts, without its music. */
 export type BarWords = Omit<BarMark, "bar">;
@@ -16,6 +17,8 @@ export interface BarWordsReading {
   readonly words: BarWords;
   readonly findings: readonly Finding[];
 }
+
+const OF_ALL_PARTS: ReadonlySet<Item["kind"]> = new Set(["metre", "tempo", "from", "chord"]);
 
 /** Says it as a call-out does: `in 7/8 at 120 {Dm} {G@3}`. The inverse of `readBarWords`. */
 export function sayBarWords(words: BarWords, frame: BarFrame): string {
@@ -33,8 +36,8 @@ export function readBarWords(text: string, before: CalloutContext): BarWordsRead
   const parser = new CalloutParser(text, { ...before, marks: [] }, () => "");
   const { items } = parser.run();
   const { scanner } = parser;
-  const words = items.filter(({ kind }) => kind !== "event" && kind !== "bar-line");
-  if (words.length < items.length || words.some(({ kind }) => kind === "voice-two")) {
+  const words = items.filter(({ kind }) => OF_ALL_PARTS.has(kind));
+  if (words.length < items.length) {
     const message = "a bar says metre, tempo, pick-up and chords; notes are written on the strip";
     scanner.report("notes-in-bar-words", 0, message);
   }

@@ -1,23 +1,20 @@
-import type { Finding } from "../foundation/finding";
-import { stringInSentence } from "../instrument/string-names";
 import { parseDuration } from "../rhythm/duration";
 import { fraction, type Fraction } from "../rhythm/fraction";
-import {
-  copyOfEvent,
-  notesOf,
-  stringOf,
-  type LineEvent,
-  type Note,
-  type NotesEvent,
-} from "../score/event";
-import { inOrder, type LinkKind } from "../score/technique";
-import { sayString, type CalloutContext } from "./context";
+import { copyOfEvent, notesOf, type LineEvent, type Note, type NotesEvent } from "../score/event";
+import { inOrder } from "../score/technique";
+import { fingeredChord } from "../theory/shapes-and-sound";
+import { tiedOn } from "./carried-on";
+import type { CalloutContext } from "./context";
+import { inGroups, type GroupWords } from "./groups";
+import { gripOfShape, readHeldGrip } from "./held-grip";
 import type { Item, Span } from "./item";
-import { alsoIn, tiedOn } from "./carried-on";
 import { readBarWord } from "./parse-bar-word";
-import { LINK_OF_LETTER, NoteReader } from "./parse-note";
+import { NoteReader } from "./parse-note";
 import { readQuoted } from "./quoted";
+import type { ReadWords, Stand } from "./read-words";
+import { Repeat } from "./repeat";
 import { Scanner } from "./scanner";
+import { END, SoundingReader } from "./sounding-reader";
 
 /** More than any phrase needs; keeps `(((E0)x99)x99)x99` from filling the memory. */
 const MAX_EVENTS = 4000;
@@ -25,42 +22,26 @@ const GRACE_VALUE = fraction(1, 32);
 
 const LEFT_OPEN: ReadonlySet<string> = new Set(["group-open", "words-open"]);
 
-type Bracket = "pm[" | "ring[" | "slidebar[" | "grace[" | "grace-on[" | "under[";
+const REST = new RegExp(`[-–—]${END}`, "uy");
+const HIT = new RegExp(`(hit|scrape)${END}`, "uy");
+const AGAIN = new RegExp(`=${END}`, "uy");
+const TIED = new RegExp(`~${END}`, "uy");
+const BAR_AGAIN = new RegExp(String.raw`=(\d{1,4})([+-]\d{1,2})?(?=[\s,|)\]:]|$)`, "uy");
+const GROUP = /(?:[a-z]+(?:-up|-down)?[\d/]*[¼½¾]?t?|[1-4T])(?=\[)/uy;
 
 interface OpenGroup {
-  readonly sign: "(" | Bracket;
+  /** As it is typed; of brackets that say something of what stands in them the word and “[”. */
+  readonly sign: string;
   readonly start: number;
   readonly firstItem: number;
   /** What goes on behind the bracket as it was before. */
   readonly duration: Fraction;
   readonly lengthUnknown: boolean;
+  readonly string: number | undefined;
   readonly items: Item[];
-}
-
-/** Between two words of a call-out, outside of all brackets: all that the next word depends on. */
-export interface Stand {
-  /** Where the next word begins. */
-  readonly position: number;
-  /** How much was read before. */
-  readonly items: number;
-  readonly findings: number;
-  readonly duration: Fraction;
-  readonly lengthUnknown: boolean;
-  readonly stickyString: number | undefined;
-  /** What sounded last: rests between do not matter. */
-  readonly last: LineEvent | undefined;
-  readonly before: LineEvent | undefined;
-}
-
-/** Everything that was read of a text. */
-export interface ReadWords {
-  readonly text: string;
-  readonly items: readonly Item[];
-  readonly findings: readonly Finding[];
-  /** Where each event was said. */
-  readonly spans: ReadonlyMap<string, Span>;
-  /** In order; none behind something that was left open, since its end may be said later. */
-  readonly stands: readonly Stand[];
+  readonly words?: GroupWords;
+  /** The frets of a grip that is held, by string. */
+  readonly grip?: ReadonlyMap<number, number>;
 }
 
 /** Reads the words of a call-out one after the other; every slip leaves out its own word. */
@@ -73,7 +54,8 @@ export class CalloutParser {
   private readonly groups: OpenGroup[] = [];
   private duration: Fraction = fraction(1, 8);
   private lengthUnknown = false;
-  private stickyString: number | undefined;
+  private readonly sounding: SoundingReader;
+  private repeat: Repeat | undefined;
   private lyric: string | undefined;
   private words: string | undefined;
   private last: LineEvent | undefined;
@@ -85,9 +67,16 @@ export class CalloutParser {
     private readonly newId: () => string,
     /** What is the same as in another text, up to its last stand; it is not read again. */
     known?: ReadWords,
+    /** Whether it is only tried how a word would be read. */
+    private readonly isTrying = false,
   ) {
     this.scanner = new Scanner(text);
     this.notes = new NoteReader(this.scanner, context, newId);
+    this.sounding = new SoundingReader(this.scanner, this.notes, context, {
+      grip: () => this.groups.findLast(({ grip }) => grip)?.grip,
+      push: (notes, start) => this.pushNotes(notes, start),
+      isReadable: (word) => this.isReadable(word),
+    });
     this.spans = new Map(known?.spans);
     const at = known?.stands.at(-1);
     if (!known || !at) return;
@@ -98,7 +87,7 @@ export class CalloutParser {
     ({
       duration: this.duration,
       lengthUnknown: this.lengthUnknown,
-      stickyString: this.stickyString,
+      string: this.sounding.string,
       last: this.last,
       before: this.before,
     } = at);
@@ -129,17 +118,17 @@ export class CalloutParser {
   }
 
   private stand(): Stand | undefined {
-    if (this.groups.length > 0 || this.words !== undefined || this.lyric !== undefined) {
-      return undefined;
-    }
-    const { items, scanner, duration, lengthUnknown, stickyString, last, before } = this;
+    const isOpen = this.groups.length > 0 || this.repeat !== undefined;
+    if (isOpen || this.words !== undefined || this.lyric !== undefined) return undefined;
+    const { items, scanner, duration, lengthUnknown, last, before } = this;
+    const { string } = this.sounding;
     return {
       position: scanner.position,
       items: items.length,
       findings: scanner.findings.length,
       duration,
       lengthUnknown,
-      stickyString,
+      string,
       last,
       before,
     };
@@ -175,6 +164,10 @@ export class CalloutParser {
 
   private end(): void {
     const { scanner } = this;
+    if (this.repeat && !this.repeat.isEnding) {
+      const { start } = this.repeat;
+      scanner.reportAt("group-open", { start, length: 2 }, "“|:” is still open: expected :|");
+    }
     for (const { sign, start } of [...this.groups].reverse()) {
       const closing = sign === "(" ? ") and how often, like )x4" : "]";
       scanner.reportAt(
@@ -197,30 +190,122 @@ export class CalloutParser {
   private item(): void {
     const { scanner } = this;
     const start = scanner.position;
-    if (scanner.take(/\|+/uy)) return this.atLine({ kind: "bar-line" }, start);
+    if (scanner.sees(/[|:]/uy) && this.barLine(start)) return;
     if (scanner.take(/'/uy)) return this.noteValue(start);
     if (scanner.take(/\(/uy)) return this.open("(", start);
     if (scanner.take(/\]/uy)) return void this.close("[", start);
-    if (scanner.take(/\)/uy)) return this.repeat(start);
+    if (scanner.take(/\)/uy)) return this.timesGroup(start);
     const barWord = readBarWord(scanner, this.context);
-    if (barWord) return barWord.item && this.atLine(barWord.item, start);
+    if (barWord) return this.barWord(barWord.item, start);
     if (scanner.sees(/"/uy)) {
       this.words = readQuoted(scanner) ?? this.words;
       return;
     }
-    const bracket = scanner.take(/(pm|ring|slidebar|grace-on|grace|under)\[/uy)?.[0];
-    if (bracket) return this.open(bracket as Bracket, start);
     if (scanner.take(/sing(?=\s*")/uy)) {
       scanner.skipBlanks();
       this.lyric = readQuoted(scanner) ?? this.lyric;
       return;
     }
-    if (scanner.take(/[-–—](?=[\s|)\].]|$)/uy)) return this.rest(start);
-    const hit = scanner.take(/(hit|scrape)(?=[\s|)\].]|$)/uy)?.[1];
+    if (this.bracket(start)) return;
+    if (scanner.take(REST)) return this.rest(start);
+    const hit = scanner.take(HIT)?.[1];
     if (hit) return this.hit(hit === "hit" ? "body" : "scrape", start);
-    if (scanner.take(/=(?=[\s|)\]]|$)/uy)) return this.again(start, false);
-    if (scanner.take(/~(?=[\s|)\]]|$)/uy)) return this.again(start, true);
-    this.soundingEvent();
+    if (scanner.take(/=(?=\|)/uy)) return this.barAgain(undefined, 0, start);
+    const bar = scanner.take(BAR_AGAIN);
+    if (bar) return this.barAgain(Number(bar[1]), Number(bar[2] ?? 0), start);
+    const moment = scanner.take(/@(\d[\d/]*[a-z&]*)(?=[\s,|]|$)/uy)?.[1];
+    if (moment)
+      return this.atLine({ kind: "moment", moment, span: scanner.spanFrom(start) }, start);
+    if (scanner.take(AGAIN)) return this.again(start, false);
+    if (scanner.take(TIED)) return this.again(start, true);
+    this.sounding.read();
+  }
+
+  /** `|`, `|:`, `:|`, `|1`. @returns false where none stands here. */
+  private barLine(start: number): boolean {
+    const { scanner } = this;
+    if (scanner.take(/\|:/uy)) {
+      this.atLine({ kind: "bar-line" }, start);
+      this.repeat = new Repeat(start, this.items.length);
+      return true;
+    }
+    const ending = this.repeat && scanner.take(/\|(\d)(?:-(\d))?\.?(?=\s)/uy);
+    const closing = ending ? undefined : scanner.take(/:\|(?:(\d)(?:-(\d))?\.?(?=\s))?/uy);
+    if (!ending && !closing) {
+      if (!scanner.take(/\|+/uy)) return false;
+      this.atLine({ kind: "bar-line" }, start);
+      return true;
+    }
+    this.atLine({ kind: "bar-line" }, start);
+    const { repeat } = this;
+    if (!repeat) {
+      scanner.report("group-not-open", start, "“:|”: expected a “|:” before it");
+      return true;
+    }
+    if (ending) repeat.begin(this.items.length, Number(ending[1]), Number(ending[2] ?? ending[1]));
+    else this.repeated(repeat, closing!, start);
+    return true;
+  }
+
+  private repeated(repeat: Repeat, closing: RegExpExecArray, start: number): void {
+    const rounds = repeat.rounds(this.items);
+    const more = closing[1] === undefined ? [] : repeat.body(this.items);
+    const count = rounds.reduce((sum, round) => sum + round.length, more.length);
+    if (this.items.length + count > MAX_EVENTS) {
+      const message = `this would make more than ${MAX_EVENTS} notes in one phrase`;
+      return this.scanner.report("too-many-events", start, message);
+    }
+    for (const round of [...rounds, more])
+      this.items.push(...round.map((item) => this.copyOf(item)));
+    if (closing[1] === undefined) this.repeat = undefined;
+    else repeat.begin(this.items.length, Number(closing[1]), Number(closing[2] ?? closing[1]));
+  }
+
+  /** A chord, a metre …; behind a chord `x4` strums its shape. */
+  private barWord(item: Item | undefined, start: number): void {
+    if (item) this.atLine(item, start);
+    const { scanner, context } = this;
+    const times = scanner.take(/[x×](\d{1,2})(?=[\s,|)\]:]|$)/uy)?.[1];
+    if (times === undefined || item?.kind !== "chord" || !item.chord) return;
+    const grip = gripOfShape(fingeredChord(item.chord, context.shift, context.key), context);
+    if (!grip || times === "0") {
+      const message =
+        "these strings have no usual shape for this chord: say its notes, like A3+D2+G0";
+      return scanner.report("grip-unknown", start, message);
+    }
+    for (let count = 0; count < Number(times); count++) {
+      this.notes.begin();
+      const notes = [...grip].map(([string, fret]) => this.notes.atPlace(string, fret));
+      this.pushNotes(notes, start);
+    }
+  }
+
+  /** Brackets that say something of all that stands in them. @returns false where none open here. */
+  private bracket(start: number): boolean {
+    const { scanner } = this;
+    const special = scanner.take(/(grace-on|grace|under|hold)\[/uy)?.[0];
+    if (special === "hold[") {
+      const grip = readHeldGrip(scanner, this.context, start);
+      this.open(special, start, { grip: grip ?? new Map() });
+    } else if (special) this.open(special, start);
+    else if (scanner.sees(GROUP)) {
+      const words = this.notes.ofGroup();
+      scanner.take(/[^\[\s]*\[/uy);
+      this.open(scanner.text.slice(start, scanner.position), start, { words });
+    }
+    return scanner.position > start;
+  }
+
+  private barAgain(bar: number | undefined, frets: number, start: number): void {
+    const span = this.scanner.spanFrom(start);
+    const item = { kind: "bar-again" as const, frets, span, copies: new Map() };
+    this.atLine(bar === undefined ? item : { ...item, bar }, start);
+  }
+
+  private isReadable(word: string): boolean {
+    if (this.isTrying) return false;
+    const { findings } = new CalloutParser(word, this.context, this.newId, undefined, true).run();
+    return findings.every(({ severity }) => severity !== "error");
   }
 
   /** How long the next event lasts, as far as it was said. */
@@ -245,15 +330,21 @@ export class CalloutParser {
 
   /** What concerns whole bars is said in the upper voice, between its notes. */
   private atLine(item: Item, start: number): void {
+    if (item.kind === "bar-line") this.sounding.string = undefined;
     const inside = this.groups.find(({ sign }) => sign === "under[" || sign.startsWith("grace"));
     if (!inside) this.items.push(item);
     else this.scanner.report("not-in-here", start, `expected “]” of ${inside.sign} first`);
   }
 
-  private open(sign: OpenGroup["sign"], start: number): void {
+  private open(sign: string, start: number, more: Partial<OpenGroup> = {}): void {
     const { duration, lengthUnknown, items } = this;
-    this.groups.push({ sign, start, firstItem: items.length, duration, lengthUnknown, items });
-    if (sign === "under[") this.items = [];
+    const { string } = this.sounding;
+    const firstItem = items.length;
+    this.groups.push({ sign, start, firstItem, duration, lengthUnknown, string, items, ...more });
+    if (sign === "under[") {
+      this.items = [];
+      this.sounding.string = undefined;
+    }
     if (!sign.startsWith("grace")) return;
     this.duration = GRACE_VALUE;
     this.lengthUnknown = false;
@@ -285,10 +376,11 @@ export class CalloutParser {
     const events = this.items.flatMap((item) => (item.kind === "event" ? [item.event] : []));
     this.items = group.items;
     this.goOnAs(group);
+    this.sounding.string = group.string;
     if (events.length > 0) this.items.push({ kind: "voice-two", events });
   }
 
-  private repeat(start: number): void {
+  private timesGroup(start: number): void {
     const times = Number(this.scanner.take(/\s*[x×](\d+)/uy)?.[1] ?? Number.NaN);
     const group = this.close("(", start);
     if (!group) return;
@@ -334,11 +426,11 @@ export class CalloutParser {
   private pushPlain(event: LineEvent, start: number): void {
     this.notes.begin();
     this.notes.eventWords();
-    const { techniques, stroke, fermata } = this.notes.said;
+    const { techniques, stroke, fermata, isDoubtful } = this.notes.said;
     if (techniques.length > 0 || stroke) {
       this.scanner.report("word-out-of-place", start, "expected .hold or nothing behind it");
     }
-    this.push(fermata ? { ...event, fermata } : event, start);
+    this.push(fermata ? { ...event, fermata } : event, start, isDoubtful);
   }
 
   /** What sounded last once more, or the event before held on into this one. */
@@ -351,6 +443,9 @@ export class CalloutParser {
         : "expected something that sounds before it";
       return this.scanner.report(isTied ? "tie-to-nothing" : "nothing-to-repeat", start, message);
     }
+    this.notes.begin();
+    this.notes.doubtful();
+    const { isDoubtful } = this.notes.said;
     const {
       fermata: _fermata,
       lyric: _lyric,
@@ -358,117 +453,37 @@ export class CalloutParser {
       lengthUnknown: _lengthUnknown,
       ...copy
     } = this.copyOfEvent(last);
-    if (!isTied || copy.kind !== "notes") return this.push({ ...copy, ...this.length }, start);
-    this.pushNotes(tiedOn(copy.notes), start);
-  }
-
-  /** One note, a chord, a chain of linked notes, or a sticky string. */
-  private soundingEvent(): void {
-    const { scanner } = this;
-    const start = scanner.position;
-    this.notes.begin();
-    const first = this.note();
-    if (first === "sticky") return;
-    const notes: Note[] = first ? [first] : [];
-    let isChord = false;
-    while (scanner.take(/\s*\+\s*/uy)) {
-      isChord = true;
-      const noteStart = scanner.position;
-      const note = this.note();
-      if (note === "sticky" || !note) continue;
-      const string = stringOf(note);
-      if (string !== undefined && notes.some((other) => stringOf(other) === string)) {
-        const called = stringInSentence(this.context.names.strings[string - 1]!);
-        const message = `${called} already plays at this moment: expected another string`;
-        scanner.report("string-taken", noteStart, message);
-        continue;
-      }
-      notes.push(note);
-    }
-    if (notes.length > 0) this.pushNotes(notes, start);
-    if (!isChord && first) this.chain(first);
-    else if (isChord && scanner.sees(/[hpsStr]\d/uy)) {
-      const expected = "a blank here: links of a chord stand before each note, like hA7+hD7";
-      scanner.slip("chain-in-chord", scanner.position, expected);
-    }
-    if (scanner.position === start) scanner.slip("unexpected", start, this.whatIsExpected());
-  }
-
-  /** `h5p3` behind a note: each link starts an event of its own. */
-  private chain(from: Note): void {
-    const { scanner } = this;
-    const string = stringOf(from);
-    if (string === undefined) return;
-    for (;;) {
-      const start = scanner.position;
-      const letter = scanner.take(/[hpsStr](?=\d)/uy);
-      if (!letter) break;
-      this.notes.begin();
-      const note = this.notes.fretted(string, LINK_OF_LETTER[letter[0]]);
-      if (note) this.pushNotes([note], start);
-    }
-    if (!scanner.done && !scanner.sees(/[\s|()[\]+]/uy)) {
-      const expected = "h, p or s and a fret, b, v, !, a word like .ghost or a blank after a note";
-      scanner.slip("unexpected", scanner.position, expected);
-    }
-  }
-
-  private note(): Note | "sticky" | undefined {
-    const { scanner } = this;
-    const start = scanner.position;
-    const letter = scanner.take(/[hpsStr~](?=[A-Ga-g\d@])/uy)?.[0];
-    const link: LinkKind | undefined = letter ? LINK_OF_LETTER[letter] : undefined;
-    if (scanner.sees(/@/uy)) return this.notes.atPitch(link);
-    const string = this.notes.string();
-    if (string !== undefined) {
-      if (!link && scanner.text[scanner.position - 1] === ":" && scanner.sees(/\s|$/uy)) {
-        this.stickyString = string;
-        return "sticky";
-      }
-      return this.notes.fretted(string, link);
-    }
-    if (scanner.sees(/[\dx]/uy) && !scanner.sees(/\d+:/uy)) {
-      if (this.stickyString !== undefined) return this.notes.fretted(this.stickyString, link);
-      const example = this.context.names.strings.at(-1);
-      scanner.slip("string-expected", start, `a string first, like ${sayString(example ?? "")}0`);
-      return undefined;
-    }
-    scanner.position = start;
-    scanner.slip("unexpected", start, this.whatIsExpected());
-    return undefined;
-  }
-
-  private whatIsExpected(): string {
-    const names = [...this.context.names.strings].reverse().map(sayString);
-    return `a string (${names.join(" ")}) and a fret, - for a rest, ' and a note value, or |`;
+    if (isTied && copy.kind === "notes") this.pushNotes(tiedOn(copy.notes), start);
+    else this.push({ ...copy, ...this.length }, start, isDoubtful);
   }
 
   private pushNotes(notes: readonly Note[], start: number): void {
-    const isIn = (sign: Bracket) => this.groups.some((group) => group.sign === sign);
-    const { techniques, stroke, fermata } = this.notes.said;
-    const isMuted = isIn("pm[") && !techniques.some(({ kind }) => kind === "palm-mute");
+    const { techniques, stroke, fermata, isDoubtful } = this.notes.said;
+    const isIn = (sign: string) => this.groups.some((group) => group.sign === sign);
     const grace = isIn("grace[") ? "before" : isIn("grace-on[") ? "on-beat" : undefined;
     const event: NotesEvent = {
       kind: "notes",
       id: this.newId(),
       ...this.length,
-      notes: notes.map((note) => alsoIn(note, isIn("ring["), isIn("slidebar["))),
-      techniques: inOrder(isMuted ? [...techniques, { kind: "palm-mute" }] : techniques),
+      notes,
+      techniques: inOrder(techniques),
       ...(stroke && { stroke }),
       ...(fermata && { fermata }),
       ...(grace && { grace }),
     };
-    this.push(event, start);
+    const words = this.groups.flatMap((group) => group.words ?? []);
+    this.push(inGroups(event, words), start, isDoubtful);
   }
 
-  private push(event: LineEvent, start: number): void {
-    const { lyric, words } = this;
+  private push(event: LineEvent, start: number, isDoubtful = false): void {
+    const { lyric } = this;
+    const words = [this.words, isDoubtful ? "?" : undefined].filter((one) => one !== undefined);
     this.lyric = undefined;
     this.words = undefined;
     const said = {
       ...event,
       ...(lyric !== undefined && { lyric }),
-      ...(words !== undefined && { note: words }),
+      ...(words.length > 0 && { note: words.join(" ") }),
     };
     this.before = said;
     if (said.kind !== "rest") this.last = said;

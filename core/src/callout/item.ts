@@ -13,6 +13,18 @@ export type Item =
   | { readonly kind: "bar-line" }
   | { readonly kind: "event"; readonly event: LineEvent }
   | { readonly kind: "voice-two"; readonly events: readonly LineEvent[] }
+  /** A bar that was said before, once more. */
+  | {
+      readonly kind: "bar-again";
+      /** From 1; absent: the bar before. */
+      readonly bar?: number;
+      readonly frets: number;
+      readonly span: Span;
+      /** The copies of its events, so that they stay the same while more is typed. */
+      readonly copies: Map<LineEvent, LineEvent>;
+    }
+  /** From which moment on a bar that comes again differs. */
+  | { readonly kind: "moment"; readonly moment: string; readonly span: Span }
   | { readonly kind: "metre"; readonly metre: Metre }
   | { readonly kind: "tempo"; readonly tempoBpm: number }
   /** A moment as it was said; what it means depends on the metre of its bar. */

@@ -9,7 +9,8 @@ import type { PitchedNote } from "../score/event";
 import { framesOf, type BarMark } from "../score/frame";
 import { spellBars } from "../theory/spell-bars";
 import { assemble } from "./assemble";
-import { CalloutParser, type ReadWords } from "./callout-parser";
+import { CalloutParser } from "./callout-parser";
+import type { ReadWords } from "./read-words";
 import type { Span } from "./item";
 import type { CalloutContext } from "./context";
 import { reread } from "./reread";
@@ -52,7 +53,7 @@ export class CalloutReader {
         ? reread(text, known.words, known.context, newId)
         : new CalloutParser(text, context, newId).run();
     this.known = { context, words };
-    return readingOf(words, context);
+    return readingOf(words, context, newId);
   }
 }
 
@@ -63,14 +64,20 @@ function tooLong(text: string, context: CalloutContext): CalloutReading {
   return { bars: [], marks: context.marks ?? [], spans: new Map(), findings: [finding] };
 }
 
-function readingOf(words: ReadWords, context: CalloutContext): CalloutReading {
+function readingOf(words: ReadWords, context: CalloutContext, newId: () => string): CalloutReading {
   const slips = [...words.findings];
-  const { bars: assembled, marks } = assemble(
+  const {
+    bars: assembled,
+    marks,
+    spans: copied,
+  } = assemble(
     words.items,
     context,
     (code, { start, length }, message) =>
       slips.push({ code, severity: "error", where: { column: start + 1, length }, message }),
+    newId,
   );
+  const spans = copied.size > 0 ? new Map([...words.spans, ...copied]) : words.spans;
   // What was said by its pitch keeps the name it was given.
   const bars = spellBars(assembled, context.key, hasPlace);
   const frames = framesOf(marks, context, bars.length);
@@ -78,15 +85,32 @@ function readingOf(words: ReadWords, context: CalloutContext): CalloutReading {
   const checked = [checkBounds, checkLinks, checkTuplets]
     .flatMap((check) => check(bars, before))
     .map((finding): Finding => {
-      const span = words.spans.get(finding.where.eventId ?? "");
+      const span = spans.get(finding.where.eventId ?? "");
       if (!span) return finding;
       return {
         ...finding,
         where: { ...finding.where, column: span.start + 1, length: span.length },
       };
     });
-  const findings = [...slips, ...checked, ...checkBars(bars, frames, before)];
-  return { bars, marks, spans: words.spans, findings };
+  const sums = checkBars(bars, frames, before).map((finding) =>
+    inColumns(finding, bars, spans, before),
+  );
+  return { bars, marks, spans, findings: [...slips, ...checked, ...sums] };
+}
+
+/** A finding about a bar, with the columns at which the bar was said. */
+function inColumns(
+  finding: Finding,
+  bars: readonly Bar[],
+  spans: ReadonlyMap<string, Span>,
+  before: number,
+): Finding {
+  const bar = bars[(finding.where.bar ?? -1) - before];
+  const said = bar?.events.flatMap(({ id }) => spans.get(id) ?? []) ?? [];
+  if (said.length === 0) return finding;
+  const start = Math.min(...said.map((span) => span.start));
+  const end = Math.max(...said.map((span) => span.start + span.length));
+  return { ...finding, where: { ...finding.where, column: start + 1, length: end - start } };
 }
 
 const hasPlace = ({ place }: PitchedNote) => place !== undefined;

@@ -14,6 +14,8 @@ import {
   type Technique,
 } from "../score/technique";
 import type { CalloutContext } from "./context";
+import type { GroupWords } from "./groups";
+import { nearestWord } from "./meant";
 import type { Scanner } from "./scanner";
 import { centsOf, EVENT_WORDS, MAX_BEND_CENTS, NOTE_WORDS, PLUCK_WORDS } from "./words.data";
 import { parseDuration } from "../rhythm/duration";
@@ -29,14 +31,16 @@ export const LINK_OF_LETTER: Readonly<Record<string, LinkKind>> = {
 };
 
 /** What was said behind the notes of an event that concerns the whole of it. */
-interface SaidOfEvent {
+export interface SaidOfEvent {
   techniques: EventTechnique[];
   stroke?: Stroke;
   fermata?: true;
+  /** `A7?`: whoever says it is not sure. */
+  isDoubtful?: true;
 }
 
 /** What was said behind one note. */
-interface SaidOfNote {
+export interface SaidOfNote {
   readonly techniques: Technique[];
   pinned: boolean;
   cents?: number;
@@ -72,11 +76,15 @@ export class NoteReader {
     const { text, position } = this.scanner;
     // A colon may follow the name, for a sticky string or simply as people write it.
     const word = /^[A-Ga-g][#♯b♭a-g]*(?=:|\d|x)/u.exec(text.slice(position, position + 6))?.[0];
-    const string = word && this.stringCalled(word.replace("♯", "#").replace("♭", "b"));
+    const string = word && this.stringOf(word);
     if (!word || !string) return undefined;
     this.scanner.position += word.length;
     this.scanner.take(/:/uy);
     return string;
+  }
+
+  private stringOf(word: string): number | undefined {
+    return this.stringCalled(word.replace("♯", "#").replace("♭", "b"));
   }
 
   private stringCalled(word: string): number | undefined {
@@ -96,7 +104,19 @@ export class NoteReader {
       const { pluck } = this.suffixes(undefined);
       return { kind: "dead", id: this.newId(), string, ...(pluck && { pluck }) };
     }
-    const place = this.fretOn(string, start);
+    return this.noteAt(this.fretOn(string, start), link, start);
+  }
+
+  /** A plain note at a place that is there. */
+  atPlace(string: number, fretAt: number): Note {
+    const place = { string, fret: fret(fretAt) };
+    const { neck, key } = this.context;
+    const said = { techniques: [], pinned: false };
+    return this.noteOf(spellMidi(midiAt(place, neck), key), place, undefined, said);
+  }
+
+  /** The note of a place with what stands behind it; of no place only that is read. */
+  private noteAt(place: Place | undefined, link: LinkKind | undefined, start: number) {
     const said = this.suffixes(place);
     if (!place) return undefined;
     const pitch = this.pitchAt(place, said, start);
@@ -170,6 +190,42 @@ export class NoteReader {
   /** Words that concern the whole event, behind something that has no notes. */
   eventWords(): void {
     while (this.scanner.sees(/\./uy)) this.word({ techniques: [], pinned: false });
+    this.doubtful();
+  }
+
+  /** `?` behind anything that is not sure. */
+  doubtful(): boolean {
+    const isDoubtful = this.scanner.take(/\?/uy) !== undefined;
+    if (isDoubtful) this.said.isDoubtful = true;
+    return isDoubtful;
+  }
+
+  /** What brackets say of all that stands in them: `slap[`, `down[`, `3[`, `v[`. */
+  ofGroup(): GroupWords {
+    const ofNote: SaidOfNote = { techniques: [], pinned: false };
+    const start = this.scanner.position;
+    this.begin();
+    const vibrato = this.scanner.take(/vv?(?=\[)/uy)?.[0];
+    if (vibrato) add(ofNote, vibratoOf(vibrato));
+    else this.named(ofNote, start);
+    const ofEvent = this.said;
+    this.begin();
+    return { ofNote, ofEvent };
+  }
+
+  /** A string alone, where a grip is held: its fret is that of the grip. */
+  held(grip: ReadonlyMap<number, number>, link: LinkKind | undefined): Note | undefined {
+    const { scanner } = this;
+    const start = scanner.position;
+    const word = scanner.take(/(?:[A-Ga-g][#♯b♭a-g]*|\d+)(?=[\s,|)\]+!?.vb]|$)/uy)?.[0] ?? "";
+    const byNumber = this.context.names.strings.indexOf(word) + 1;
+    const string = /^\d/u.test(word) ? byNumber : this.stringOf(word);
+    const fretted = string ? grip.get(string) : undefined;
+    if (!string || fretted === undefined) {
+      scanner.position = start;
+      return undefined;
+    }
+    return this.noteAt({ string, fret: fret(fretted) }, link, start);
   }
 
   private suffixes(place: Place | undefined): SaidOfNote {
@@ -186,7 +242,7 @@ export class NoteReader {
       const trill = vibrato ? undefined : scanner.take(/tr(\+?)(\d+)/uy);
       const cents = vibrato || trill ? undefined : scanner.take(/c(-?\d{1,2})(?!\d)/uy);
       if (vibrato) {
-        add(said, { kind: "vibrato", width: vibrato === "vv" ? "wide" : "narrow" });
+        add(said, vibratoOf(vibrato));
       } else if (trill) {
         this.trill(trill[1] === "+", Number(trill[2]), place, said, start);
       } else if (cents) {
@@ -195,7 +251,7 @@ export class NoteReader {
         said.pinned = true;
       } else if (scanner.sees(/\./uy)) {
         this.word(said);
-      } else {
+      } else if (!this.doubtful()) {
         return said;
       }
     }
@@ -260,10 +316,14 @@ export class NoteReader {
 
   /** `.ghost` `.trem16` `.dip½` `.2`: one word behind a note. */
   private word(said: SaidOfNote): void {
+    const start = this.scanner.position;
+    this.scanner.take(/\./uy);
+    this.named(said, start);
+  }
+
+  private named(said: SaidOfNote, start: number): void {
     const { scanner } = this;
-    const start = scanner.position;
-    const match = scanner.take(/\.([a-z]+(?:-up|-down)?|[1-4T])/uy);
-    const word = match?.[1] ?? "";
+    const word = scanner.take(/[a-z]+(?:-up|-down)?|[1-4T]/uy)?.[0] ?? "";
     const ofNote = NOTE_WORDS[word];
     const ofEvent = EVENT_WORDS[word];
     const pluck = PLUCK_WORDS[word];
@@ -290,7 +350,12 @@ export class NoteReader {
     else if (ofEvent) add(this.said, ofEvent);
     else {
       const known = [...Object.keys(NOTE_WORDS), ...Object.keys(EVENT_WORDS)].join(" ");
-      scanner.slip("word-unknown", start, `one of ${known} and so on (docs: call-outs)`);
+      scanner.slip(
+        "word-unknown",
+        start,
+        `one of ${known} and so on (docs: call-outs)`,
+        nearestWord(word, scanner.text[start] === "." ? "." : ""),
+      );
     }
   }
 
@@ -301,6 +366,11 @@ export class NoteReader {
     add(this.said, { kind: "tremolo", ...(value?.ok && { value: value.value }) });
   }
 }
+
+const vibratoOf = (sign: string): Technique => ({
+  kind: "vibrato",
+  width: sign === "vv" ? "wide" : "narrow",
+});
 
 /** Of each kind the first one counts. */
 function add<One extends { readonly kind: string }>(

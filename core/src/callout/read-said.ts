@@ -58,12 +58,13 @@ export class SaidReader {
     const asCallout = this.callouts.read(text, context, newId);
     const trouble = troubleIn(asCallout, text);
     const plain = { ...asCallout, questions: [], heard: new Map() };
-    if (trouble === 0 || text.length > MOST_TALK) return plain;
+    if ((trouble === 0 && !isList(text)) || text.length > MOST_TALK) return plain;
     const ofTalk = marks ? { ...context, marks } : context;
     const asTalk = this.readTalk(text, ofTalk, newId, before);
     const slips = asTalk.findings.filter(({ severity }) => severity === "error").length;
     // A question is answered by one tap, and is half the trouble.
-    const isEasier = slips + asTalk.questions.length / 2 < trouble;
+    const open = slips + asTalk.questions.length / 2;
+    const isEasier = open < trouble || open + trouble === 0;
     return isEasier || isAllUnread(asCallout) ? asTalk : plain;
   }
 
@@ -127,6 +128,9 @@ export function readSaid(
 ): SaidReading {
   return new SaidReader().read(text, context, newId, basis);
 }
+
+/** “A5, 7, 8”: words with commas between, as people speak, and nothing said of how long notes last. */
+const isList = (text: string) => /,\s/u.test(text) && !/['|]/u.test(text);
 
 /** Slips of a call-out; the last word may be still in the typing, and does not count. */
 function troubleIn({ findings }: CalloutReading, text: string): number {

@@ -26,9 +26,10 @@ const nameless = ({ bars, marks, findings }: CalloutReading) =>
 
 /** Words that mean something, words that need what stands around them, and slips. */
 const WORDS = [
-  ..."E0 A2h4 D: 5 7 | = ~ - x Ex '16 '8 '4. '8t pm[ ring[ under[ grace[ ( ] )x3 Q7 A12b½v".split(
+  ..."E0 A2h4 D: 5 7 | = ~ - x Ex '16 '8 '4. '8t pm[ ring[ slap[ under[ grace[ hold[x32010: ( ] )x3 Q7 A12b½v".split(
     " ",
   ),
+  ..."=| =1 =1+3 =2-2 @4 @2& |: :| |1 :|2 A D? {Am}x2 A7x2 , E3 B".split(" "),
   "A2+D2",
   "+D5",
   "@D#3",
@@ -53,7 +54,7 @@ const anyEdit = fc.record({
   cut: fc.integer({ min: 0, max: 6 }),
   put: fc.oneof(
     fc.constantFrom(...WORDS),
-    fc.constantFrom(..."E0h+|]) \"}{=~'"),
+    fc.constantFrom(..."E0h+|]) \"}{=~'?,:@1"),
     fc.constantFrom(" E0 ", "| ", " +", "5"),
   ),
 });

@@ -2,7 +2,8 @@ import type { Finding } from "../foundation/finding";
 import { isSame } from "../foundation/same";
 import { compare } from "../rhythm/fraction";
 import type { LineEvent } from "../score/event";
-import { CalloutParser, type ReadWords, type Stand } from "./callout-parser";
+import { CalloutParser } from "./callout-parser";
+import type { ReadWords, Stand } from "./read-words";
 import type { CalloutContext } from "./context";
 import type { Item, Span } from "./item";
 
@@ -91,7 +92,7 @@ function isAlike(one: Stand, other: Stand): boolean {
   return (
     compare(one.duration, other.duration) === 0 &&
     one.lengthUnknown === other.lengthUnknown &&
-    one.stickyString === other.stickyString
+    one.string === other.string
   );
 }
 
@@ -145,7 +146,7 @@ function eventsOf(items: readonly Item[]): readonly LineEvent[] {
 const moved = ({ start, length }: Span, shift: number): Span => ({ start: start + shift, length });
 
 function movedItem(item: Item, shift: number): Item {
-  if (shift === 0 || (item.kind !== "chord" && item.kind !== "from")) return item;
+  if (shift === 0 || !("span" in item)) return item;
   return { ...item, span: moved(item.span, shift) };
 }
 

@@ -12,8 +12,9 @@ export class Scanner {
     return this.position >= this.text.length;
   }
 
+  /** A comma parts words as a blank does. */
   skipBlanks(): void {
-    this.take(/\s+/uy);
+    this.take(/[\s,]+/uy);
   }
 
   /** Takes what a sticky pattern matches here, and moves behind it. */
@@ -43,11 +44,18 @@ export class Scanner {
     this.findings.push({ code, severity: "error", where: { column: start + 1, length }, message });
   }
 
-  /** Reports a slip at the word that starts at `start` and goes on behind it. */
-  slip(code: string, start: number, expected: string): void {
-    this.take(/[^\s|()[\]+]+/uy);
+  /**
+   * Reports a slip at the word that starts at `start` and goes on behind it.
+   * @param instead What would be understood in its place.
+   */
+  slip(code: string, start: number, expected: string, instead?: string): void {
+    this.take(/[^\s,|()[\]+]+/uy);
     if (this.position === start) this.position++;
     const word = this.text.slice(start, this.position);
-    this.report(code, start, `“${word}”: expected ${expected}`);
+    if (instead === undefined || instead === word)
+      return this.report(code, start, `“${word}”: expected ${expected}`);
+    const where = { column: start + 1, length: this.spanFrom(start).length };
+    const message = `“${word}”: did you mean “${instead}”? Expected ${expected}`;
+    this.findings.push({ code, severity: "error", where, message, instead });
   }
 }

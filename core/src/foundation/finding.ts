@@ -23,6 +23,8 @@ export interface Finding {
   readonly severity: Severity;
   readonly where: Whereabouts;
   readonly message: string;
+  /** What would be understood where the columns of `where` stand. */
+  readonly instead?: string;
 }
 
 export function hasErrors(findings: readonly Finding[]): boolean {

@@ -38,16 +38,16 @@ describe("moving a phrase", () => {
     ["E0 A2", { kind: "frets", by: 12 }, ["'8 E12 A14"]],
     ["E5 A7 Ex", { kind: "frets", by: -5 }, ["'8 E0 A2 Ex"]],
     ["E0 A2", { kind: "strings", by: -1 }, ["'8 A0 D2"]],
-    ["A3 Ax", { kind: "strings", by: 1 }, ["'8 E3 Ex"]],
+    ["A3 Ax", { kind: "strings", by: 1 }, ["'8 E3 x"]],
     ["E0 A2", { kind: "frets", by: -1 }, ["'8 E0 A1", "bar 1: E2 would leave the neck"]],
-    ["E3 A2", { kind: "strings", by: 1 }, ["'8 E3 E2", "bar 1: G2 would leave the neck"]],
+    ["E3 A2", { kind: "strings", by: 1 }, ["'8 E3 2", "bar 1: G2 would leave the neck"]],
     ["E0 A0", { kind: "semitones", by: 2 }, ["'8 E2 A2"]],
     [
       "E0 E3",
       { kind: "semitones", by: -1 },
       ["'8 @D#2 E2", "bar 1: D♯2 has no place on this neck"],
     ],
-    ["E0 E2 E3", { kind: "scale", by: 1 }, ["'8 E2 E3 E5"]],
+    ["E0 E2 E3", { kind: "scale", by: 1 }, ["'8 E2 3 5"]],
   ])("%s by %j: %j", (text, move, wanted) => {
     expect(moved(text, move)).toEqual(wanted);
   });

@@ -45,27 +45,27 @@ describe("keys on the strip", () => {
   it.each([
     ["E0 A2", ["3"], "'8 E0+A3 A2"],
     ["A0 D2", ["7"], "'8 A7 D2"],
-    ["A0 D2", ["i", "3", "5"], "'8 A0 A3 A5 D2"],
-    ["A0 D2", ["n", "5", "]"], "'8 A0 '4 A5 '8 D2"],
+    ["A0 D2", ["i", "3", "5"], "'8 A0 3 5 D2"],
+    ["A0 D2", ["n", "5", "]"], "'8 A0 '4 5 '8 D2"],
     ["A0 D2", ["ArrowUp", "4"], "'8 A0+D4 D2"],
     ["A0 D2", ["x"], "'8 Ax D2"],
     ["A0 D2", ["r"], "'8 - D2"],
-    ["A0+D2 D2", ["shift+Delete"], "'8 D2 D2"],
+    ["A0+D2 D2", ["shift+Delete"], "'8 D2 2"],
     ["A0 D2 G2", ["Delete"], "'8 D2 G2"],
     ["A0 D2 G2", ["shift+ArrowRight", "Delete"], "'8 G2"],
-    ["A0 D2", ["="], "'8 A0 A0 D2"],
+    ["A0 D2", ["="], "'8 A0 0 D2"],
     ["A0 D2", ["shift+ArrowRight", "="], "'8 A0 D2 A0 D2"],
     ["A0 D2", ["["], "'16 A0 '8 D2"],
     ["A0 D2", ["d"], "'8. A0 '8 D2"],
     ["'? A0 D2", ["d"], "'8. A0 '? D2"],
     ["'? A0 D2", ["7"], "'? A7 D2"],
-    ["'? A0 D2", ["i", "3"], "'? A0 A3 D2"],
+    ["'? A0 D2", ["i", "3"], "'? A0 3 D2"],
     ["'? A0 D2", ["r", "x"], "'? Ax D2"],
     ["A0 D2", ["d", "d"], "'8.. A0 '8 D2"],
     ["A0 D2", ["d", "d", "d"], "'8 A0 D2"],
-    ["A0 A2 A3", ["mod+a", "q"], "'8t A0 A2 A3"],
+    ["A0 A2 A3", ["mod+a", "q"], "'8t A0 2 3"],
     ["A0 D2", ["ArrowRight", "~"], "'8 A0 ~"],
-    ["A0 D2", ["ArrowRight", "~", "~"], "'8 A0 A0"],
+    ["A0 D2", ["ArrowRight", "~", "~"], "'8 A0 0"],
     ["'4 A0 D2 G2 B3", ["ArrowRight", "ArrowRight", "|"], "'4 A0 D2 | G2 B3"],
     ["'4 A0 D2 | G2 B3", ["ArrowRight", "ArrowRight", "|"], "'4 A0 D2 G2 B3"],
     ["A0 A2", ["ArrowRight", "h"], "'8 A0h2"],
@@ -90,7 +90,7 @@ describe("keys on the strip", () => {
   });
 
   it("fills a bar, goes on in the next, and says what is missing there", () => {
-    expect(written("'2 A0 A2", "ArrowRight", "i", "3")).toBe("'2 A0 A2 | A3");
+    expect(written("'2 A0 2", "ArrowRight", "i", "3")).toBe("'2 A0 2 | A3");
   });
 
   it("copies what is selected as a call-out, and pastes one behind the cursor", () => {

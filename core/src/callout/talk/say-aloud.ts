@@ -15,7 +15,7 @@ import { isPalmMuted, lengthOf, linkOf, notesOf, type LineEvent } from "../../sc
 import { framesOf, type BarMark } from "../../score/frame";
 import { barKey } from "../../score/merge-bars";
 import type { CalloutContext } from "../context";
-import { isHeldOn, quote } from "../print-callout";
+import { isHeldOn, quote } from "../print-bar";
 import { sayNumber } from "./numbers.data";
 import { sayNotesAloud } from "./say-notes";
 import { signsOf } from "./say-signs";

@@ -49,13 +49,9 @@ function sayDraft(draft: Draft, context: CalloutContext): string {
     techniques: inOrder(draft.manners),
     ...(draft.stroke && { stroke: draft.stroke }),
   };
-  const isMuted = draft.manners.some(({ kind }) => kind === "palm-mute");
-  const said = notes.map((note) => sayNote(note, event, context.names)).join("+");
-  const text = said + (isMuted ? ".pm" : "") + sayEventWords(event);
-  // What all of it does, a bracket says.
-  const has = (kind: Technique["kind"]) => draft.techniques.some((one) => one.kind === kind);
-  const ringing = has("let-ring") ? `ring[${text}]` : text;
-  return has("slide-bar") ? `slidebar[${ringing}]` : ringing;
+  const alone = { string: undefined, groups: new Set<string>() };
+  const said = notes.map((note) => sayNote(note, alone, context.names)).join("+");
+  return said + sayEventWords(event, alone.groups);
 }
 
 function noteOf(said: DraftNote, draft: Draft, { names, neck, key }: CalloutContext): Note {

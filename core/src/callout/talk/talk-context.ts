@@ -6,7 +6,7 @@ import { isLink, type Technique } from "../../score/technique";
 import type { CalloutContext } from "../context";
 import { newDraft, type Draft, type DraftNote } from "./draft";
 import { parseCallout } from "../parse-callout";
-import { gripsOf } from "./grips-of";
+import { gripsOf } from "../grips-of";
 import { placeOf } from "./say-drafts";
 import { spokenStrings, type StringCalls } from "./string-words";
 import type { TalkContext } from "./talk";

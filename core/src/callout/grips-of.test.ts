@@ -1,10 +1,10 @@
 import { describe, expect, it } from "vitest";
-import { NO_CAPO } from "../../instrument/capo";
-import { usualInstrument } from "../../instrument/instrument";
-import { tuningById } from "../../instrument/tuning-library";
-import { neckOf } from "../../neck/neck";
-import { chromasOf, parseChord } from "../../pitch/chord";
-import { chromaOf } from "../../pitch/pitch";
+import { NO_CAPO } from "../instrument/capo";
+import { usualInstrument } from "../instrument/instrument";
+import { tuningById } from "../instrument/tuning-library";
+import { neckOf } from "../neck/neck";
+import { chromasOf, parseChord } from "../pitch/chord";
+import { chromaOf } from "../pitch/pitch";
 import { gripsOf } from "./grips-of";
 
 const neckIn = (tuningId: string) =>
