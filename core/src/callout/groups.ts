@@ -1,4 +1,4 @@
-import { notesOf, type Note, type NotesEvent } from "../score/event";
+import type { Note, NotesEvent } from "../score/event";
 import { inOrder } from "../score/technique";
 import type { SaidOfEvent, SaidOfNote } from "./parse-note";
 
@@ -47,7 +47,3 @@ function missing<One extends { readonly kind: string }>(
 ): readonly One[] {
   return more.filter(({ kind }) => !there.some((one) => one.kind === kind));
 }
-
-/** Whether every note has what a group would say of it, so that the group may say it. */
-export const isOnAll = (event: NotesEvent, test: (note: Note) => boolean): boolean =>
-  notesOf(event).length > 0 && notesOf(event).every(test);

@@ -28,7 +28,6 @@ export function printCallout(
   const words: string[] = [];
   let duration = "";
   for (let index = 0; index < bars.length;) {
-    const bar = bars[index]!;
     const mark = markOf.get(barIndex(index));
     const times = timesFrom(index, bars, markOf);
     const isCounted = times >= COUNTED_FROM;
