@@ -5,11 +5,12 @@ import {
   sayString,
   type SaidAnswer,
 } from "@intonazione/core/callout";
+import type { Finding } from "@intonazione/core/foundation";
 import { changeEvents, type Bar } from "@intonazione/core/score";
 import { formatFret, type Place } from "@intonazione/core/neck";
 import { contextOf, partAt, placeNames } from "./derived";
 import { calloutOf, draftOf, newId, type Draft } from "./draft";
-import type { SongStore } from "./state/store";
+import type { SongState, SongStore } from "./state/store";
 import { writePhrase } from "./transactions";
 
 /** What can be done with the call-out line. */
@@ -97,8 +98,27 @@ export function commitDraft(
 
 /** Says the doubtful words of a question as the answer has them. */
 export function answerQuestion(store: SongStore, { edit }: SaidAnswer): void {
+  sayInstead(store, edit);
+}
+
+/** Types what a slip says would be understood. */
+export function mendSlip(store: SongStore, { where, instead }: Finding): void {
+  if (instead === undefined || where.column === undefined) return;
+  const start = where.column - 1;
+  sayInstead(store, { start, end: start + (where.length ?? 1), text: instead });
+}
+
+function sayInstead(store: SongStore, { start, end, text: anew }: SaidAnswer["edit"]): void {
   const { key, text } = draftOf(store.getState());
-  store.setDraft(key, text.slice(0, edit.start) + edit.text + text.slice(edit.end));
+  store.setDraft(key, text.slice(0, start) + anew + text.slice(end));
+}
+
+/** Where the hand has to be from bar to bar, in a few words. */
+export function landmarksOf(state: SongState): string {
+  const { bars, marks } = draftOf(state);
+  const { song } = state.history;
+  const context = contextOf(partAt(song, state.cursor.partId), song, state.studio);
+  return sayAloud(bars, context, marks, "landmarks");
 }
 
 /** Turns what is being said into sentences, or from sentences into the call-out's own words. */

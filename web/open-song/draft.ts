@@ -1,4 +1,10 @@
-import { printCallout, SaidReader, type SaidQuestion } from "@intonazione/core/callout";
+import {
+  printCallout,
+  SaidReader,
+  type SaidQuestion,
+  type SaidReading,
+  type Span,
+} from "@intonazione/core/callout";
 import { hasErrors, isSame, remembering, type Finding } from "@intonazione/core/foundation";
 import type { PlaceStyle } from "@intonazione/core/neck";
 import { placeBars, secondsPerWholeIn, type OwnProfile } from "@intonazione/core/placement";
@@ -31,9 +37,19 @@ export interface Draft {
   readonly questions: readonly SaidQuestion[];
   /** A sentence in the call-out's own words; absent where it was said in those. */
   readonly understood?: string;
+  /** What each of those words was understood from, in their order; columns from 0. */
+  readonly heard: readonly Heard[];
+  /** What is drawn while questions are open: with the likelier readings, in doubt. */
+  readonly likely?: readonly Bar[];
   readonly hasErrors: boolean;
   /** True when committing it would change something. */
   readonly isChanged: boolean;
+}
+
+/** Words of the call-out's own, and those of the sentence that they were understood from. */
+export interface Heard {
+  readonly in: Span;
+  readonly from: Span;
 }
 
 export const newId = () => nanoid(10);
@@ -112,7 +128,7 @@ function readDraft(
   const marksBefore = phrase?.marks ?? NO_MARKS;
   if (typed === undefined) {
     const text = calloutOf(song, part, phraseId, studio);
-    const nothing = { findings: [], questions: [], hasErrors: false, isChanged: false };
+    const nothing = { findings: [], questions: [], heard: [], hasErrors: false, isChanged: false };
     return { key, text, phraseId, bars: before, marks: marksBefore, ...nothing };
   }
   // A part's first line in a phrase adds to what the phrase says already, and so does a sentence,
@@ -147,11 +163,21 @@ function readDraft(
     marks,
     findings,
     questions,
+    heard: understood === undefined ? [] : heardIn(said),
     ...(understood !== undefined && { understood }),
+    ...(said.likely && { likely: mergeBars(before, said.likely) }),
     hasErrors: isSlipping,
     isChanged:
       phraseId === undefined
         ? typed.trim() !== ""
         : isSlipping || merged !== before || marks !== marksBefore,
   };
+}
+
+function heardIn({ spans, heard }: SaidReading): readonly Heard[] {
+  const places = [...spans].flatMap(([id, span]) => {
+    const words = heard.get(id);
+    return words ? [{ in: span, from: { start: words.column - 1, length: words.length } }] : [];
+  });
+  return places.sort((one, other) => one.in.start - other.in.start);
 }

@@ -1,5 +1,6 @@
 export { readBarWords, sayBarWords, type BarWords, type BarWordsReading } from "./bar-words";
 export { calloutContext, sayString, type CalloutContext } from "./context";
+export type { Span } from "./item";
 export { parseCallout, type CalloutReading } from "./parse-callout";
 export { printCallout } from "./print-callout";
 export { parseForm, phraseLetter, printForm, type FormReading } from "./form-line";

@@ -1,4 +1,3 @@
-import { FIRST_BAR } from "../foundation/bar-index";
 import { formatDuration } from "../rhythm/duration";
 import { add, formatFraction, fraction } from "../rhythm/fraction";
 import { formatOnset } from "../rhythm/onset";

@@ -3,6 +3,8 @@ import type { Bar } from "../score/bar";
 import type { BarMark } from "../score/frame";
 import type { CalloutContext } from "./context";
 import { CalloutReader, type CalloutReading } from "./parse-callout";
+import { DOUBT } from "./print-note";
+import type { Draft } from "./talk/draft";
 import { readTalk } from "./talk/read-talk";
 import type { TalkAnswer } from "./talk/talk";
 import { sayDrafts } from "./talk/say-drafts";
@@ -26,6 +28,8 @@ export interface SaidReading extends CalloutReading {
   /** How talk was understood, in the call-out's own words; absent where it was one already. */
   readonly understood?: string;
   readonly questions: readonly SaidQuestion[];
+  /** All of it, with what is likely and not sure in it in doubt; absent where all is sure. */
+  readonly likely?: readonly Bar[];
   /** The words that each event was understood from, from 1; only of talk. */
   readonly heard: ReadonlyMap<string, { readonly column: number; readonly length: number }>;
 }
@@ -48,6 +52,7 @@ const MOST_TALK = 20_000;
 export class SaidReader {
   private readonly callouts = new CalloutReader();
   private readonly talks = new CalloutReader();
+  private readonly likelies = new CalloutReader();
 
   read(
     text: string,
@@ -93,6 +98,10 @@ export class SaidReader {
       };
     };
     const reading = this.talks.read(callout, context, newId);
+    const likely =
+      sure.length < drafts.length
+        ? this.likelies.read(textOf(sayDrafts(drafts.map(inDoubt), context)), context, newId).bars
+        : undefined;
     const translated = reading.findings.map((finding): Finding => {
       const { column } = finding.where;
       return column === undefined
@@ -107,6 +116,7 @@ export class SaidReader {
         (a, b) => (a.where.column ?? 0) - (b.where.column ?? 0),
       ),
       understood: callout,
+      ...(likely && { likely }),
       questions: questions.map(({ start, end, text: question, answers }) => ({
         column: start + 1,
         length: Math.max(1, end - start),
@@ -118,6 +128,15 @@ export class SaidReader {
     };
   }
 }
+
+const textOf = (pieces: readonly { readonly text: string }[]) =>
+  pieces.map(({ text }) => text).join(" ");
+
+/** What waits for an answer stands there with a mark. */
+const inDoubt = (draft: Draft): Draft =>
+  draft.question === undefined
+    ? draft
+    : { ...draft, quoted: [draft.quoted, `"${DOUBT}"`].filter(Boolean).join(" ") };
 
 /** As `SaidReader.read`, once. */
 export function readSaid(

@@ -79,8 +79,9 @@ export class SoundingReader {
     if (!scanner.done && !scanner.sees(/[\s,|)\]()[+]|:\|/uy)) {
       const expected = "h, p or s and a fret, b, v, !, a word like .ghost or a blank after a note";
       // “A7x2”, “7A”: the whole word is meant in another way.
-      const isWhole = this.insteadOf(eventStart) !== undefined;
-      this.slip("unexpected", isWhole ? eventStart : scanner.position, expected);
+      const instead = this.insteadOf(eventStart);
+      const from = instead === undefined ? scanner.position : eventStart;
+      scanner.slip("unexpected", from, expected, instead);
     }
   }
 

@@ -7,6 +7,7 @@ import { compare, formatFraction, type Fraction } from "../rhythm/fraction";
 import { formatMetre } from "../rhythm/metre";
 import type { BarFrame } from "../score/frame";
 import { hasUnknownLength } from "../score/bar";
+import { isInDoubt } from "../score/event";
 import { lineOf, type Song } from "../score/song";
 import type { ReviewFinding } from "./finding";
 import { found, type LineScan } from "./line-scan";
@@ -37,7 +38,14 @@ export function checkArithmetic(scan: LineScan): readonly ReviewFinding[] {
     const evidence = [`it begins with ${durationInWords(at.event.duration)}`];
     return found(scan, "arithmetic", one.code, one.severity, { at }, one.message, evidence);
   });
-  return [...bars, ...tuplets, ...unsaidRhythm(scan)];
+  const open = events
+    .filter((at) => isInDoubt(at.event))
+    .map((at) => {
+      const evidence = ["it was written while the question was open; change its words to close it"];
+      const message = `still open: “${at.event.note}”`;
+      return found(scan, "arithmetic", "still-in-doubt", "info", { at }, message, evidence);
+    });
+  return [...bars, ...tuplets, ...unsaidRhythm(scan), ...open];
 }
 
 /** Where the rhythm was never said; once for a line, since one tapping mends it all. */

@@ -159,6 +159,11 @@ export function copyOfEvent(event: LineEvent, newId: () => string): LineEvent {
   return { ...event, id, notes: event.notes.map((note) => ({ ...note, id: newId() })) };
 }
 
+/** Whether a question about it is still open: its words hold a “?” of their own. */
+export function isInDoubt({ note = "" }: LineEvent): boolean {
+  return /(?:^|\s)\?(?:\s|$)/u.test(note);
+}
+
 /** Whether any of its notes is left ringing. */
 export function isRinging(event: LineEvent): boolean {
   return notesOf(event).some((note) => techniqueOf(note, "let-ring") !== undefined);

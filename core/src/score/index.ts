@@ -31,6 +31,7 @@ export {
   linkOf,
   copyOfEvent,
   isPalmMuted,
+  isInDoubt,
   isRinging,
   lengthSaidBy,
   isUnplaced,

@@ -1,23 +1,20 @@
 "use client";
 
-import { phraseLetter } from "@intonazione/core/callout";
-import type { Finding } from "@intonazione/core/foundation";
-import { eventsOf } from "@intonazione/core/score";
-import { useRef, type KeyboardEvent } from "react";
+import { phraseLetter, type Span } from "@intonazione/core/callout";
+import { useRef, useState, type KeyboardEvent } from "react";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { draftOf } from "@/open-song/draft";
 import { Select } from "@/ui/select";
 import {
   bringBackDraft,
   CALL_OUT_ID,
-  canWait,
   commitDraft,
   dropDraft,
   otherForm,
   turnTo,
 } from "@/open-song/call-out-actions";
-import { FIRST_ANSWER_ID, OpenQuestion } from "./open-question";
-import { SlipList } from "./slip-list";
+import { CallOutNote } from "./call-out-note";
+import { FIRST_ANSWER_ID } from "./open-question";
 import { SlipMarks } from "./slip-marks";
 
 /** The line in which a teacher says a phrase; it is read at every key and written by Enter. */
@@ -28,6 +25,9 @@ export function CallOutLine() {
   const draft = useSong(draftOf);
   const dropped = useSong((state) => state.dropped);
   const area = useRef<HTMLTextAreaElement>(null);
+  const [caret, setCaret] = useState<number>();
+  const [pointed, setPointed] = useState<Span>();
+  const [showsLandmarks, setShowsLandmarks] = useState(false);
 
   const onKeyDown = (press: KeyboardEvent<HTMLTextAreaElement>) => {
     if (press.nativeEvent.isComposing) return;
@@ -75,7 +75,7 @@ export function CallOutLine() {
         className="mt-1 max-w-34 text-xs"
       />
       <div className="relative min-w-0 flex-1 pt-0.5 font-mono text-[15px] leading-7">
-        <SlipMarks text={draft.text} findings={draft.findings} />
+        <SlipMarks text={draft.text} findings={draft.findings} pointed={pointed} />
         <textarea
           id={CALL_OUT_ID}
           ref={area}
@@ -85,6 +85,8 @@ export function CallOutLine() {
             store.setDraft(draft.key, target.value);
           }}
           onKeyDown={onKeyDown}
+          onSelect={({ currentTarget }) => setCaret(currentTarget.selectionStart)}
+          onBlur={() => setCaret(undefined)}
           spellCheck={false}
           autoComplete="off"
           autoCapitalize="off"
@@ -94,7 +96,12 @@ export function CallOutLine() {
           className="relative block field-sizing-content max-h-24 w-full resize-none bg-transparent caret-madder outline-none placeholder:whitespace-nowrap placeholder:text-soft"
         />
       </div>
-      <CallOutNote onJump={goToSlip} />
+      <CallOutNote
+        caret={caret}
+        showsLandmarks={showsLandmarks}
+        onJump={goToSlip}
+        onPoint={setPointed}
+      />
       {draft.text.trim() !== "" && !draft.hasErrors && (
         <button
           type="button"
@@ -107,6 +114,17 @@ export function CallOutLine() {
           className={actionLook}
         >
           {draft.understood === undefined ? "in words" : "in short"}
+        </button>
+      )}
+      {draft.bars.length > 0 && !draft.hasErrors && (
+        <button
+          type="button"
+          aria-pressed={showsLandmarks}
+          onClick={() => setShowsLandmarks(!showsLandmarks)}
+          title="Only where the hand has to be, bar by bar"
+          className={actionLook}
+        >
+          landmarks
         </button>
       )}
       {draft.isChanged && (
@@ -129,47 +147,6 @@ export function CallOutLine() {
 }
 
 const actionLook = "mt-1 shrink-0 text-xs text-soft underline underline-offset-2 hover:text-ink";
-
-/** Under the line: the slip and its column, or what Enter would write. */
-function CallOutNote({ onJump }: { readonly onJump: (slip: Finding) => void }) {
-  const song = useSong(selectSong);
-  const draft = useSong(draftOf);
-  const slips = draft.findings.filter(({ severity }) => severity === "error");
-  const doubts = draft.findings.filter(({ severity }) => severity === "warning");
-  const [question] = draft.questions;
-  // Talk is long: what is made of it stands under it, and not beside it.
-  const where = draft.understood === undefined ? "w-[36%] self-center" : "order-last w-full pb-1";
-  const look = `shrink-0 text-xs leading-[1.2] ${where}`;
-  if (slips.length > 0) return <SlipList slips={slips} look={look} onJump={onJump} />;
-  if (question) {
-    const more = draft.questions.length - 1;
-    return <OpenQuestion question={question} more={more} isLeavable={canWait(draft)} look={look} />;
-  }
-  const text = (() => {
-    if (!draft.isChanged) {
-      return draft.phraseId === undefined
-        ? "string and fret, one after the other: E0 A7 · '16 for sixteenths · | bar line · - rest · x dead"
-        : "as written; change it and press Enter";
-    }
-    const bars = draft.bars.length;
-    const events = eventsOf(draft.bars).length;
-    const doubt = doubts[0] ? ` · ${doubts[0].message}` : "";
-    const index = song.phrases.findIndex(({ id }) => id === draft.phraseId);
-    const letter = phraseLetter(index < 0 ? song.phrases.length : index);
-    const heard = draft.understood === undefined ? "" : `${draft.understood} · `;
-    return `${heard}${events} ${events === 1 ? "event" : "events"} in ${bars} ${bars === 1 ? "bar" : "bars"}${doubt} · Enter writes phrase ${letter}`;
-  })();
-  return (
-    <p
-      id="call-out-note"
-      role="status"
-      className={`line-clamp-2 ${look} ${doubts[0] && draft.isChanged ? "text-ochre-ink" : "text-soft"}`}
-      title={text}
-    >
-      {text}
-    </p>
-  );
-}
 
 function exampleOf(kind: string): string {
   return kind === "bass" ? "E0 E0 A2 A0 | D: 2 0 A3 A2" : "E0 E0 A2h3 | pm[E0 E0] D: 2 0 B1v";

@@ -11,23 +11,17 @@ export function OpenQuestion({
   question: { column, question, answers },
   more,
   isLeavable,
-  look,
 }: {
   readonly question: SaidQuestion;
   /** How many other questions wait behind it. */
   readonly more: number;
   /** Whether something is sure, at which the question can stand. */
   readonly isLeavable: boolean;
-  readonly look: string;
 }) {
   const { store } = useOpenSong();
   const rest = more > 0 ? ` (and ${more} more)` : "";
   return (
-    <div
-      id="call-out-note"
-      role="status"
-      className={`flex flex-wrap items-center gap-x-2 gap-y-1 font-medium text-ochre-ink ${look}`}
-    >
+    <div className="flex flex-wrap items-center gap-x-2 gap-y-1 font-medium text-ochre-ink">
       <span>
         column {column}: {question}
         {rest}

@@ -1,30 +1,37 @@
 import type { Finding } from "@intonazione/core/foundation";
 
-/** Every slip with what was expected; one click leads to its words. */
+/** Every slip with what was expected; one click leads to its words, another types what was meant. */
 export function SlipList({
   slips,
-  look,
   onJump,
+  onMend,
 }: {
   readonly slips: readonly Finding[];
-  readonly look: string;
   readonly onJump: (slip: Finding) => void;
+  readonly onMend: (slip: Finding) => void;
 }) {
   return (
-    <div id="call-out-note" role="status" className={`max-h-14 overflow-y-auto ${look}`}>
-      <ul className="text-madder">
-        {slips.map((slip, index) => (
-          <li key={index}>
+    <ul className="text-madder">
+      {slips.map((slip, index) => (
+        <li key={index} className="flex items-baseline gap-x-2">
+          <button
+            type="button"
+            onClick={() => onJump(slip)}
+            className="text-left font-medium hover:underline"
+          >
+            column {slip.where.column}: {slip.message}
+          </button>
+          {slip.instead !== undefined && (
             <button
               type="button"
-              onClick={() => onJump(slip)}
-              className="text-left font-medium hover:underline"
+              onClick={() => onMend(slip)}
+              className="shrink-0 rounded-full border border-hairline bg-sheet px-2 font-mono text-ink hover:bg-ochre-wash"
             >
-              column {slip.where.column}: {slip.message}
+              write {slip.instead}
             </button>
-          </li>
-        ))}
-      </ul>
-    </div>
+          )}
+        </li>
+      ))}
+    </ul>
   );
 }

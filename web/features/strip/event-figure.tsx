@@ -1,6 +1,6 @@
 import { formatFret } from "@intonazione/core/neck";
 import { add, formatDuration } from "@intonazione/core/rhythm";
-import { chordAt, linkOf, notesOf, stringOf, type Note } from "@intonazione/core/score";
+import { chordAt, isInDoubt, linkOf, notesOf, stringOf, type Note } from "@intonazione/core/score";
 import { eventInWords } from "@/ui/words";
 import type { BarProps } from "./facts";
 import { EventSigns } from "./event-signs";
@@ -116,13 +116,22 @@ function NoteFigure({
   onChoose,
 }: NoteFigureProps) {
   const { x, event } = at;
+  const inDoubt = isInDoubt(event);
   const isSmall = event.kind === "notes" && event.grace !== undefined;
   const string = stringOf(note);
   if (note.kind === "dead") {
     const y = stringY(lanes, note.string);
     return (
       <g onClick={(click) => (click.stopPropagation(), onChoose())}>
-        <Figure x={x} y={y} text="×" isSelected={isChosen} isSmall={isSmall} size={lanes.figure} />
+        <Figure
+          x={x}
+          y={y}
+          text="×"
+          isSelected={isChosen}
+          isSmall={isSmall}
+          isInDoubt={inDoubt}
+          size={lanes.figure}
+        />
       </g>
     );
   }
@@ -144,6 +153,7 @@ function NoteFigure({
           text={figureOf(note, fret!)}
           isSelected={isChosen}
           isPinned={note.pinned}
+          isInDoubt={inDoubt}
           isSmall={isSmall}
           isHeld={linkOf(note) === "tie"}
           size={lanes.figure}

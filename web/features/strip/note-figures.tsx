@@ -13,6 +13,7 @@ export function Figure({
   isPinned = false,
   isSmall = false,
   isHeld = false,
+  isInDoubt = false,
   size: usual,
 }: {
   readonly x: number;
@@ -24,6 +25,8 @@ export function Figure({
   readonly isSmall?: boolean;
   /** Tied: it goes on, and is not played anew. */
   readonly isHeld?: boolean;
+  /** Likely, and not sure. */
+  readonly isInDoubt?: boolean;
   readonly size: number;
 }) {
   // Where little room is, two digits stand a little smaller: 12 15 shall not be read as 1215.
@@ -39,6 +42,7 @@ export function Figure({
         width={width}
         height={height}
         fill="var(--sheet)"
+        {...(isInDoubt && { stroke: "var(--ochre)", strokeWidth: 1.2, strokeDasharray: "3 2" })}
         {...(isPinned && { stroke: "var(--verdigris)", strokeWidth: 1.5 })}
       />
       <text

@@ -66,6 +66,7 @@ interface PhraseEntry {
 function rowsOf(song: Song, part: Part, draft: Draft): readonly PhraseEntry[] {
   const entries: PhraseEntry[] = [];
   let barsBefore = 0;
+  const drawn = draft.likely ?? draft.bars;
   const add = (phrase: Phrase, bars: readonly Bar[], isBeingWritten: boolean, isNew: boolean) => {
     entries.push({ phrase, bars, barsBefore, isBeingWritten, isNew });
     barsBefore += bars.length;
@@ -75,11 +76,11 @@ function rowsOf(song: Song, part: Part, draft: Draft): readonly PhraseEntry[] {
     const written = lineOf(song, phrase.id, part.id)?.bars ?? NO_BARS;
     const isOther = isDraft && draft.marks !== phrase.marks;
     const shown = isOther ? { ...phrase, marks: draft.marks } : phrase;
-    add(shown, isDraft ? draft.bars : written, isDraft, false);
+    add(shown, isDraft ? drawn : written, isDraft, false);
   }
-  if (draft.isChanged && draft.phraseId === undefined && draft.bars.length > 0) {
+  if (draft.isChanged && draft.phraseId === undefined && drawn.length > 0) {
     const { marks } = draft;
-    add({ id: UNWRITTEN, name: "being said", marks }, draft.bars, true, true);
+    add({ id: UNWRITTEN, name: "being said", marks }, drawn, true, true);
   }
   return entries;
 }

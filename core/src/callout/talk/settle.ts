@@ -62,10 +62,8 @@ function isPlaced(talk: Talk, draft: Draft): boolean {
       if (!draft.isCopy && draft.question === undefined) askString(talk, draft);
       return false;
     }
-    if (note.others && note.others.length > 0) {
-      askOther(talk, draft, note);
-      return false;
-    }
+    // Of two strings of one name the likelier one stands there, in doubt.
+    if (note.others && note.others.length > 0) draft.question ??= askOther(talk, draft, note);
     const { string, fret } = note;
     if (string < 1 || string > talk.context.count) {
       slip(talk, saidWith(draft), "string-unknown", `there are ${talk.context.count} strings`);
@@ -137,9 +135,11 @@ function askString(talk: Talk, draft: Draft): void {
   askAnew(talk, range, "on which string?", answers);
 }
 
-function askOther(talk: Talk, draft: Draft, { letterAt }: DraftNote): void {
+/** @returns the question's number. */
+function askOther(talk: Talk, draft: Draft, { letterAt }: DraftNote): number {
   const letter = letterAt === undefined ? undefined : talk.words[letterAt];
-  if (letter && talk.questions.some(({ start }) => start === letter.start)) return;
+  const asked = talk.questions.findIndex(({ start }) => start === letter?.start);
+  if (asked >= 0) return asked;
   const range = letterAt === undefined ? saidWith(draft) : { start: letterAt, end: letterAt + 1 };
   // “The top string” has no letter: the side stands instead of the word.
   const name =
@@ -147,5 +147,5 @@ function askOther(talk: Talk, draft: Draft, { letterAt }: DraftNote): void {
       ? ` ${letter.written}`
       : "";
   const answers = ["low", "high"].map((side) => [`the ${side} one`, `${side}${name}`] as const);
-  askAnew(talk, range, "which of the strings of this name?", answers);
+  return askAnew(talk, range, "which of the strings of this name?", answers);
 }
