@@ -12,6 +12,7 @@ const CORE_LAYERS = [
   "ear",
   "rhythm",
   "score",
+  "tapping",
   "sounding",
   "theory",
   "analysis",

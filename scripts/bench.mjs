@@ -56,6 +56,15 @@ row("placement of a 1,000-note line, p95", quantile(one.slice(1), 0.95), 100, "m
 row("placement of a 100,000-note line", quantile(hundred, 0.5), 10_000, "ms", middle(hundred));
 row("one bar anew in a part of 400 bars, p95", quantile(edit, 0.95), 30, "ms", middle(edit));
 row("tuning finder over 64 bars, p95", quantile(found, 0.95), 500, "ms", middle(found));
+const { led, free } = measureBundled("scripts/bench/tapping.ts");
+/** @param {string} how @param {readonly number[]} shares */
+const foundRow = (how, shares) => {
+  const mean = (100 * shares.reduce((sum, share) => sum + share, 0)) / shares.length;
+  const least = `the worst of eight tempos ${(100 * Math.min(...shares)).toFixed(1)}`;
+  row(`values found from taps, ${how}`, mean, 97, "%", least);
+};
+foundRow("with a click", led);
+foundRow("without", free);
 const review = measureBundled("scripts/bench/review.ts");
 row(
   "Check after an edit, 64 bars in four parts, p95",

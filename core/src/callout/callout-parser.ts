@@ -3,7 +3,7 @@ import { fraction, type Fraction } from "../rhythm/fraction";
 import { copyOfEvent, notesOf, type LineEvent, type Note, type NotesEvent } from "../score/event";
 import { inOrder } from "../score/technique";
 import { fingeredChord } from "../theory/shapes-and-sound";
-import { tiedOn } from "./carried-on";
+import { tiedOn } from "../score/tied-on";
 import type { CalloutContext } from "./context";
 import { inGroups, type GroupWords } from "./groups";
 import { gripOfShape, readHeldGrip } from "./held-grip";

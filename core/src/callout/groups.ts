@@ -1,6 +1,6 @@
 import type { Note, NotesEvent } from "../score/event";
 import { inOrder } from "../score/technique";
-import type { SaidOfEvent, SaidOfNote } from "./parse-note";
+import type { SaidOfEvent, SaidOfNote } from "./said-behind";
 
 /** What brackets say of every note, and of every event, that stands in them. */
 export interface GroupWords {

@@ -4,18 +4,17 @@ import { fret, lastFretOf, midiAt, type Place } from "../neck/neck";
 import { parseFret, formatFret } from "../neck/place-names";
 import { parsePitch, type Pitch } from "../pitch/pitch";
 import { spellMidi } from "../pitch/spelling";
-import type { Note, PitchedNote } from "../score/event";
+import type { Note } from "../score/event";
 import {
   BAR_COURSES,
   inOrder,
-  type EventTechnique,
   type LinkKind,
-  type Stroke,
   type Technique,
 } from "../score/technique";
 import type { CalloutContext } from "./context";
 import type { GroupWords } from "./groups";
 import { nearestWord } from "./meant";
+import type { SaidOfEvent, SaidOfNote } from "./said-behind";
 import type { Scanner } from "./scanner";
 import { centsOf, EVENT_WORDS, MAX_BEND_CENTS, NOTE_WORDS, PLUCK_WORDS } from "./words.data";
 import { parseDuration } from "../rhythm/duration";
@@ -29,24 +28,6 @@ export const LINK_OF_LETTER: Readonly<Record<string, LinkKind>> = {
   r: "release",
   "~": "tie",
 };
-
-/** What was said behind the notes of an event that concerns the whole of it. */
-export interface SaidOfEvent {
-  techniques: EventTechnique[];
-  stroke?: Stroke;
-  fermata?: true;
-  /** `A7?`: whoever says it is not sure. */
-  isDoubtful?: true;
-}
-
-/** What was said behind one note. */
-export interface SaidOfNote {
-  readonly techniques: Technique[];
-  pinned: boolean;
-  cents?: number;
-  finger?: NonNullable<PitchedNote["finger"]>;
-  pluck?: NonNullable<PitchedNote["pluck"]>;
-}
 
 /** Reads the parts of a note at the scanner; every function leaves it behind what it understood. */
 export class NoteReader {

@@ -7,7 +7,7 @@ import { timed, type Bar } from "../score/bar";
 import { linkOf, notesOf, stringOf, type LineEvent } from "../score/event";
 import type { BarFrame, BarMark, ChordAt } from "../score/frame";
 import { barKey } from "../score/merge-bars";
-import { tiedOn } from "./carried-on";
+import { tiedOn } from "../score/tied-on";
 import type { CalloutContext } from "./context";
 import { groupsOf } from "./print-groups";
 import { DOUBT, sayChained, sayEventWords, sayNote } from "./print-note";

@@ -5,6 +5,8 @@ export {
   parseFraction,
   fraction,
   multiply,
+  subtract,
+  toNumber,
   type Fraction,
 } from "./fraction";
 export {
@@ -14,7 +16,7 @@ export {
   usualTuplet,
   type NoteValue,
 } from "./duration";
-export { formatFeel, parseFeel, STRAIGHT, type Feel } from "./feel";
+export { formatFeel, parseFeel, playedOnsets, STRAIGHT, TRIPLET_SWING, type Feel } from "./feel";
 export { barLength, beatAt, formatMetre, parseMetre, type Metre } from "./metre";
 export { formatOnset } from "./onset";
 export { parseTempo } from "./tempo";

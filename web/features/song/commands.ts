@@ -83,6 +83,15 @@ function general({ store, player }: OpenSong): readonly Command[] {
       },
     },
     {
+      id: "tap-rhythm",
+      label: "Tap the rhythm of this phrase…",
+      keys: ["shift+t"],
+      run: () => {
+        const { phraseId } = store.getState().cursor;
+        if (phraseId !== undefined) store.setState({ overlay: { kind: "tap-rhythm", phraseId } });
+      },
+    },
+    {
       id: "move-to",
       label: "Move to another instrument, tuning or capo…",
       keys: ["m"],

@@ -4,6 +4,7 @@ import type { TextTabReading } from "@intonazione/core/formats/text-tab";
 import { songOfTextTab } from "@intonazione/core/formats/text-tab";
 import { TabReader } from "@/features/import-desk/tab-reader";
 import { MovePhraseForm } from "@/features/move-phrase/move-phrase-form";
+import { TapDesk } from "@/features/tap-rhythm/tap-desk";
 import { useDrawBars } from "@/features/strip/draw-line";
 import { selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { newId } from "@/open-song/draft";
@@ -21,8 +22,10 @@ export function Overlays({ commands }: { readonly commands: readonly Command[] }
   const { phrases } = useSong(selectSong);
   const drawBars = useDrawBars();
   const close = () => store.setState({ overlay: undefined });
-  const moving =
-    overlay?.kind === "move-phrase" ? phrases.find(({ id }) => id === overlay.phraseId) : undefined;
+  const phraseOf = (kind: "move-phrase" | "tap-rhythm") =>
+    overlay?.kind === kind ? phrases.find(({ id }) => id === overlay.phraseId) : undefined;
+  const moving = phraseOf("move-phrase");
+  const tapped = phraseOf("tap-rhythm");
   return (
     <>
       <Palette commands={commands} open={overlay?.kind === "palette"} onClose={close} />
@@ -33,6 +36,14 @@ export function Overlays({ commands }: { readonly commands: readonly Command[] }
         description="Rhythm and techniques stay; what changes is marked before it is done."
       >
         {moving && <MovePhraseForm phrase={moving} drawBars={drawBars} onClose={close} />}
+      </Dialog>
+      <Dialog
+        open={tapped !== undefined}
+        onClose={close}
+        title={`Tap the rhythm of ${tapped?.name ?? "the phrase"}`}
+        description="The notes stay; how long they last is tapped, and shown before it is taken."
+      >
+        {tapped && <TapDesk phrase={tapped} drawBars={drawBars} onClose={close} />}
       </Dialog>
       <Dialog
         open={overlay?.kind === "read-tab"}

@@ -2,7 +2,7 @@
 
 import { phraseLetter } from "@intonazione/core/callout";
 import type { Phrase } from "@intonazione/core/score";
-import { MoveHorizontal, PencilLine, Trash2 } from "lucide-react";
+import { Drum, MoveHorizontal, PencilLine, Trash2 } from "lucide-react";
 import { useOpenSong, useSong } from "@/open-song/context";
 import { focusCallOut, turnTo } from "@/open-song/call-out-actions";
 import { openInPhrase } from "@/open-song/review";
@@ -87,6 +87,15 @@ export function PhraseHead({
             className="rounded-sm p-1 hover:text-ink"
           >
             <PencilLine size={15} aria-hidden />
+          </button>
+          <button
+            type="button"
+            aria-label={`Tap the rhythm of phrase ${letter}`}
+            title="Tap its rhythm"
+            onClick={() => store.setState({ overlay: { kind: "tap-rhythm", phraseId: phrase.id } })}
+            className="rounded-sm p-1 hover:text-ink"
+          >
+            <Drum size={15} aria-hidden />
           </button>
           <button
             type="button"

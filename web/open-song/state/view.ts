@@ -22,7 +22,8 @@ export const LANDMARKS = {
 export type Overlay =
   | { readonly kind: "palette" }
   | { readonly kind: "read-tab" }
-  | { readonly kind: "move-phrase"; readonly phraseId: string };
+  | { readonly kind: "move-phrase"; readonly phraseId: string }
+  | { readonly kind: "tap-rhythm"; readonly phraseId: string };
 
 /** What the screen shows of the song. */
 export interface View extends ShownLanes {
