@@ -1,5 +1,5 @@
-import { expect, test } from "@playwright/test";
-import { callOut, events, expectSaved, newSong, say } from "./studio";
+import { expect, test, type Page } from "@playwright/test";
+import { callOut, events, expectAccessible, expectSaved, newSong, say } from "./studio";
 
 test("talk becomes the strip; what is doubtful is asked, and answered by keyboard", async ({
   page,
@@ -43,4 +43,119 @@ test("a question may stay open: what is sure is written, and the question stands
   await expect(line).toHaveValue(/hammer to 9/u);
   await page.getByRole("button", { name: "in short" }).click();
   await expect(line).toHaveValue("'8 E0 A7h9 D7 | A5");
+});
+
+test("words and events point at each other; a slip says what would be understood", async ({
+  page,
+}) => {
+  await page.goto(await newSong(page, "Pointed At"));
+  const line = callOut(page);
+  await line.fill("so we start on the open A, then the third fret twice");
+  const understood = page.getByLabel("Understood as");
+  await understood.getByRole("button", { name: /A3/u }).first().focus();
+  await expect(page.locator("[aria-hidden] > span", { hasText: "third fret" })).toBeVisible();
+  await line.focus();
+  await line.press("Home");
+  for (let step = 0; step < 21; step++) await page.keyboard.press("ArrowRight");
+  await expect(understood.locator("[aria-current]")).toHaveText(["A0"]);
+
+  await line.fill("E0 A7x2 | D5");
+  await page.getByRole("button", { name: "write ( A7 )x2" }).press("Enter");
+  await expect(line).toHaveValue("E0 ( A7 )x2 | D5");
+});
+
+/** Strikes the space bar at moments, in milliseconds behind the first full bar, whenever they come to be. */
+async function tap(page: Page, moments: readonly number[]): Promise<void> {
+  const pad = page.locator("[data-zero]");
+  await pad.waitFor();
+  const zero = Number(await pad.getAttribute("data-zero"));
+  await page.evaluate(
+    (times) => {
+      for (const [type, time] of times) {
+        const press = new KeyboardEvent(type, { key: " ", bubbles: true, cancelable: true });
+        Object.defineProperty(press, "timeStamp", { value: time });
+        window.dispatchEvent(press);
+      }
+    },
+    moments.flatMap((at) => [["keydown", zero + at] as const, ["keyup", zero + at + 60] as const]),
+  );
+}
+
+test("a rhythm is tapped on the space bar, shown, mended by one key, and taken", async ({
+  page,
+}) => {
+  await page.goto(await newSong(page, "Tapped Out"));
+  await say(page, "on the A: open, 3, 5, hammer to 7, then open D");
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Shift+T");
+  await expectAccessible(page, "day");
+  await page.getByRole("button", { name: "Start", exact: true }).press("Enter");
+  // Quarter, two eighths, quarter, and the rest of the bar: at 90, a few hundredths off.
+  const beat = 60_000 / 90;
+  await tap(page, [12, beat - 20, 1.5 * beat + 25, 2 * beat - 10, 3 * beat + 15]);
+  const values = page.getByRole("list", { name: "Values found" }).getByRole("button");
+  await expect(values).toHaveText([
+    /quarter note/u,
+    /eighth note/u,
+    /eighth note/u,
+    /quarter note/u,
+    /quarter note/u,
+  ]);
+  await expect(values.first()).toBeFocused();
+  await page.keyboard.press("ArrowRight");
+  await page.keyboard.press("Enter");
+  await expect(values.nth(1)).not.toHaveText(/ eighth note/u);
+  for (let turn = 0; turn < 3; turn++) await page.keyboard.press("Enter");
+  await expect(values.nth(1)).toHaveText(/ eighth note/u);
+  await expectAccessible(page, "day");
+  await page.getByRole("button", { name: "Take this rhythm" }).press("Enter");
+  await expect(events(page, "Phrase A").first()).toHaveAccessibleName(/quarter note/u);
+  await expectSaved(page);
+});
+
+const CAPTIONS = `WEBVTT
+
+00:00:01.000 --> 00:00:04.000
+Hi everybody, and welcome back.
+
+00:00:05.000 --> 00:00:08.000
+So we start on the open A, then the third fret of the A.
+
+00:00:14.000 --> 00:00:18.000
+It took me years to get that right.
+
+00:00:21.000 --> 00:00:24.000
+Open D, two, four, three times.
+
+00:00:40.000 --> 00:00:43.000
+And then the ninth fret of the G.
+`;
+
+test("captions become phrases, taken, mended and dropped by keyboard", async ({ page }) => {
+  await page.goto(await newSong(page, "Captioned"));
+  await page.getByRole("button", { name: /open a talk/u }).press("Enter");
+  const file = { name: "lesson.vtt", mimeType: "text/vtt", buffer: Buffer.from(CAPTIONS) };
+  await page.getByLabel("Open a file").setInputFiles(file);
+  await expect(page.getByText(/3 phrases, 2 sentences passed over/u)).toBeVisible();
+  await expectAccessible(page, "day");
+  const rows = page.getByRole("list", { name: "Phrases of the talk" }).getByRole("listitem");
+  await rows.first().focus();
+  await page.keyboard.press("Enter");
+  await expect(rows.first()).toContainText("taken");
+  // The second one asks; its first answer counts all of it.
+  await expect(rows.nth(1)).toBeFocused();
+  await rows
+    .nth(1)
+    .getByRole("button", { name: /all 3 notes ×3/u })
+    .press("Enter");
+  await rows.nth(1).focus();
+  await page.keyboard.press("e");
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Delete");
+  await expect(rows.nth(2).getByRole("button", { name: "bring back" })).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(events(page, "Phrase A")).toHaveCount(2);
+  await expect(events(page, "Phrase B")).toHaveCount(9);
+  await expectSaved(page);
 });

@@ -25,6 +25,11 @@ export function Dialog({
       <Radix.Portal>
         <Radix.Overlay className="fixed inset-0 z-40 bg-[#1d253055]" />
         <Radix.Content
+          onEscapeKeyDown={(press) => {
+            // A field that Escape only leaves.
+            const field = document.activeElement?.closest("[data-keeps-escape]");
+            if (field) press.preventDefault();
+          }}
           className={`fixed top-1/2 left-1/2 z-50 flex max-h-[92vh] ${isWide ? "w-[min(1120px,96vw)]" : "w-[min(920px,94vw)]"} -translate-1/2 flex-col rounded-md border border-ink bg-paper shadow-xl`}
         >
           <div className="flex items-start gap-4 border-b border-hairline px-5 py-3">

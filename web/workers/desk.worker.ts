@@ -1,3 +1,4 @@
+import { openTalk } from "@intonazione/core/formats/captions";
 import { readTextTab } from "@intonazione/core/formats/text-tab";
 import {
   adviseOnLine,
@@ -43,6 +44,7 @@ function tableAt(song: Song, { partId }: LineAddress, profile: Profile) {
 }
 
 const desk: Desk = {
+  openTalk: (text, context) => openTalk(text, context, newId),
   remapPart: (song, part, to, how) => remapPart(song, part, to, newId, how),
   advise: (song, at, { profile, count, ...asked }) => {
     const { part, table } = tableAt(song, at, profile);

@@ -1,4 +1,6 @@
 import type { BarIndex } from "@intonazione/core/foundation";
+import type { CalloutContext } from "@intonazione/core/callout";
+import type { OpenedTalk } from "@intonazione/core/formats/captions";
 import type { TextTabReading } from "@intonazione/core/formats/text-tab";
 import type { Gains, Passage } from "@intonazione/core/passage";
 import type { Performance } from "@intonazione/core/playing";
@@ -52,6 +54,8 @@ export interface Desk {
   ): Promise<Uint8Array>;
   /** Reads any file that may hold a song, as far as it goes. */
   openFile(name: string, bytes: Uint8Array, wanted: WantedVoices): OpenedFile;
+  /** What can be played of a talk, phrase by phrase. */
+  openTalk(text: string, context: CalloutContext): OpenedTalk;
   moveSong(song: Song, semitones: number): MovedSong;
   readTextTab(
     text: string,

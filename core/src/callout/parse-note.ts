@@ -5,12 +5,7 @@ import { parseFret, formatFret } from "../neck/place-names";
 import { parsePitch, type Pitch } from "../pitch/pitch";
 import { spellMidi } from "../pitch/spelling";
 import type { Note } from "../score/event";
-import {
-  BAR_COURSES,
-  inOrder,
-  type LinkKind,
-  type Technique,
-} from "../score/technique";
+import { BAR_COURSES, inOrder, type LinkKind, type Technique } from "../score/technique";
 import type { CalloutContext } from "./context";
 import type { GroupWords } from "./groups";
 import { nearestWord } from "./meant";

@@ -26,6 +26,8 @@ interface EventBase {
   readonly lyric?: string;
   /** Free words at this moment. */
   readonly note?: string;
+  /** When it is spoken of in the talk that it was understood from, in milliseconds from its start. */
+  readonly spokenMs?: number;
 }
 
 /** One moment of a line. */
@@ -153,7 +155,10 @@ export function withNotes(event: LineEvent, change: (note: Note) => Note): LineE
 }
 
 /** The same event under ids of its own, so that both can stand in one song. */
-export function copyOfEvent(event: LineEvent, newId: () => string): LineEvent {
+export function copyOfEvent(
+  { spokenMs: _spoken, ...event }: LineEvent,
+  newId: () => string,
+): LineEvent {
   const id = newId();
   if (event.kind !== "notes") return { ...event, id };
   return { ...event, id, notes: event.notes.map((note) => ({ ...note, id: newId() })) };

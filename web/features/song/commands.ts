@@ -103,6 +103,12 @@ function general({ store, player }: OpenSong): readonly Command[] {
       keys: ["t"],
       run: () => store.setState({ overlay: { kind: "read-tab" } }),
     },
+    {
+      id: "open-talk",
+      label: "Open a talk, or captions of a lesson…",
+      keys: ["shift+o"],
+      run: () => store.setState({ overlay: { kind: "open-talk" } }),
+    },
     { id: "next-part", label: "Next part", keys: ["."], run: () => changePart(store, 1) },
     { id: "previous-part", label: "Previous part", keys: [","], run: () => changePart(store, -1) },
     {

@@ -4,8 +4,8 @@ import { useOpenSong } from "@/open-song/context";
 import { Button } from "@/ui/button";
 
 const EXAMPLES = [
-  ["E0 A7", "string and fret, one after the other"],
-  ["B: 0 4 0 7", "several frets on one string"],
+  ["E0 A7 5", "string and fret; the string goes on to the bar line"],
+  ["open A twice, then 3", "or in sentences, as you would say it"],
   ["A5+D7+G7", "together"],
   ["'16 E0 E0 '8 A2h4", "sixteenths, then eighths; h hammers on"],
   ["pm[ E0 E0 ] x -", "palm muted; x is a dead stroke, - a rest"],
@@ -29,9 +29,14 @@ export function FirstPhrase() {
           </div>
         ))}
       </dl>
-      <Button onClick={() => store.setState({ overlay: { kind: "read-tab" } })}>
-        Or read a tablature you have…
-      </Button>
+      <div className="flex gap-2">
+        <Button onClick={() => store.setState({ overlay: { kind: "read-tab" } })}>
+          Or read a tablature you have…
+        </Button>
+        <Button onClick={() => store.setState({ overlay: { kind: "open-talk" } })}>
+          Or open a talk, or captions…
+        </Button>
+      </div>
     </div>
   );
 }

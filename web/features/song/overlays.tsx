@@ -4,6 +4,7 @@ import type { TextTabReading } from "@intonazione/core/formats/text-tab";
 import { songOfTextTab } from "@intonazione/core/formats/text-tab";
 import { TabReader } from "@/features/import-desk/tab-reader";
 import { MovePhraseForm } from "@/features/move-phrase/move-phrase-form";
+import { TalkDesk } from "@/features/talk-desk/talk-desk";
 import { TapDesk } from "@/features/tap-rhythm/tap-desk";
 import { useDrawBars } from "@/features/strip/draw-line";
 import { selectSong, useOpenSong, useSong } from "@/open-song/context";
@@ -44,6 +45,15 @@ export function Overlays({ commands }: { readonly commands: readonly Command[] }
         description="The notes stay; how long they last is tapped, and shown before it is taken."
       >
         {tapped && <TapDesk phrase={tapped} drawBars={drawBars} onClose={close} />}
+      </Dialog>
+      <Dialog
+        open={overlay?.kind === "open-talk"}
+        onClose={close}
+        isWide
+        title="Open a talk"
+        description="What can be played of it is found phrase by phrase; greetings, remarks and stories are passed over."
+      >
+        <TalkDesk onClose={close} />
       </Dialog>
       <Dialog
         open={overlay?.kind === "read-tab"}

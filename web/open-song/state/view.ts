@@ -22,6 +22,7 @@ export const LANDMARKS = {
 export type Overlay =
   | { readonly kind: "palette" }
   | { readonly kind: "read-tab" }
+  | { readonly kind: "open-talk" }
   | { readonly kind: "move-phrase"; readonly phraseId: string }
   | { readonly kind: "tap-rhythm"; readonly phraseId: string };
 

@@ -65,7 +65,8 @@ export function talkPhrases(
   for (const group of groups) {
     const text = group.map((sentence) => sentence.text).join(" ");
     const reading = read(text, phrases.at(-1)?.reading.bars ?? []);
-    if (reading.bars.length > 0) phrases.push(phraseOf(group, text, reading));
+    const isPlayed = reading.bars.length + reading.questions.length > 0;
+    if (isPlayed) phrases.push(phraseOf(group, text, reading));
     else remarks += group.length;
   }
   return { phrases, remarks };

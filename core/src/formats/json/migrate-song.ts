@@ -11,6 +11,7 @@ const STEPS: readonly ((song: Plain) => Plain)[] = [
   fromVersion5,
   fromVersion6,
   fromVersion7,
+  fromVersion8,
 ];
 
 /**
@@ -120,6 +121,11 @@ function fromVersion6(song: Plain): Plain {
 
 /** Version 8: events whose length nobody said; an optional mark. */
 function fromVersion7(song: Plain): Plain {
+  return song;
+}
+
+/** Version 9: when an event is spoken of in a talk; an optional mark. */
+function fromVersion8(song: Plain): Plain {
   return song;
 }
 

@@ -101,6 +101,9 @@ const note = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("dead"), id, string: stringNumber, pluck }),
 ]);
 
+/** No talk lasts longer than a day. */
+const MAX_TALK_MS = 86_400_000;
+
 const anyEvent = {
   id,
   duration: exact,
@@ -108,6 +111,7 @@ const anyEvent = {
   fermata: z.literal(true).exactOptional(),
   lyric: words.exactOptional(),
   note: words.exactOptional(),
+  spokenMs: z.int().min(0).max(MAX_TALK_MS).exactOptional(),
 };
 const event = z.discriminatedUnion("kind", [
   z.object({

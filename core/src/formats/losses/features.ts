@@ -25,6 +25,7 @@ export type Feature =
   | "second-voice"
   | "fermata"
   | "length-unknown"
+  | "spoken-time"
   | "lyric"
   | "words"
   | "chord"
@@ -96,6 +97,7 @@ function countBars(bars: readonly Bar[], count: Count): void {
 function countEvent(event: LineEvent, count: Count): void {
   count("fermata", event.fermata === true);
   count("length-unknown", event.lengthUnknown === true);
+  count("spoken-time", event.spokenMs !== undefined);
   count("lyric", event.lyric !== undefined);
   count("words", event.note !== undefined);
   if (event.kind === "hit") count("hit");

@@ -70,6 +70,7 @@ export const LOSSES: Readonly<
     in: NONE_BUT_OURS,
     instead: "eighths stand there",
   },
+  "spoken-time": { words: "when a note is spoken of in a talk", in: NONE_BUT_OURS },
   lyric: { words: "lyrics", in: SIGNS_ONLY },
   words: { words: "words at a note", in: SIGNS_ONLY },
   chord: { words: "chord names", in: NOTES_ONLY },
