@@ -244,7 +244,7 @@ describe("saying bars as a call-out", () => {
     ["'8 Ex+A3 ~ Ex Ex+A3 ="],
     ["'8 A5? 7.ghost slap[D5 5 7] 3[G5 G6+B5.up] D0.slap"],
     ["'8 v[E3 A5 D7 G2] down[E0 0 0]"],
-    ["'4 E0 0 0 3 | =1 A2 | =| =1+3 | =3 E4"],
+    ["'4 E0 0 0 3 | =1 A2 | =| =1+3 | =1 E4"],
   ])("%s", (text) => {
     expect(printCallout(read(text).bars, dropD)).toBe(text.replace("5:3", "A3"));
   });

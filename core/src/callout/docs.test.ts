@@ -5,6 +5,8 @@ import { NO_CAPO } from "../instrument/capo";
 import { usualInstrument } from "../instrument/instrument";
 import { tuningById } from "../instrument/tuning-library";
 import { USUAL_STYLE } from "../neck/place-names";
+import { eventsOf } from "../score/bar";
+import { notesOf } from "../score/event";
 import { parseDuration } from "../rhythm/duration";
 import { calloutContext } from "./context";
 import { parseCallout } from "./parse-callout";
@@ -27,7 +29,12 @@ const slips = (text: string) => read(text).findings.filter(({ severity }) => sev
 const examples = /## Whole examples\s+```\n([\s\S]*?)```/u.exec(page)![1]!.trim().split("\n");
 /** Everything in the first column of the tables of notes and techniques. */
 const words = [...page.matchAll(/^\| (`.+?) \|/gmu)].flatMap(([, cell]) =>
-  [...cell!.matchAll(/`([^`]+)`/gu)].map(([, word]) => word!.replace("\\|", "|")),
+  [...cell!.matchAll(/`([^`]+)`/gu)].map(([, word]) => word!.replaceAll("\\|", "|")),
+);
+
+/** Phrases as a newcomer types them: the words, how many notes, characters a note. */
+const phrases = [...page.matchAll(/^\| `(.+)` +\| (\d+) +\| ([\d.]+) +\|$/gmu)].map(
+  ([, typed, notes, each]) => [typed!.replaceAll("\\|", "|"), Number(notes), each!] as const,
 );
 
 describe("docs/callout.md", () => {
@@ -40,12 +47,25 @@ describe("docs/callout.md", () => {
   it("shows no word that would be a slip", () => {
     expect(words.length).toBeGreaterThan(30);
     const wrong = words.filter((word) => {
-      if (word.startsWith("'")) return word !== "'?" && !parseDuration(word.slice(1)).ok;
+      if (/^'\S+$/u.test(word)) return word !== "'?" && !parseDuration(word.slice(1)).ok;
       // Links and a sticky stroke lean on what came before; a bend's sign on its note.
       if (/^(b[\d¼½¾/]*|\..+)$/u.test(word)) return slips(`D6${word}`).length > 0;
       return slips(/^[hps][A-G]|^x$/u.test(word) ? `D: 0 ${word}` : word).length > 0;
     });
     expect(wrong).toEqual([]);
+  });
+
+  it.each(phrases)("has a phrase that is typed in so few characters: %s", (typed, notes, each) => {
+    const { bars, findings } = read(typed);
+    expect(findings).toEqual([]);
+    const count = eventsOf(bars).flatMap(notesOf).length;
+    expect([count, (typed.length / count).toFixed(1)]).toEqual([notes, each]);
+  });
+
+  it("has twelve of them, shorter than four characters a note on the average", () => {
+    const perNote = phrases.map(([, , each]) => Number(each));
+    expect(perNote).toHaveLength(12);
+    expect(perNote.reduce((sum, one) => sum + one, 0) / 12).toBeLessThan(4);
   });
 
   it("lists every code that a slip can have, and none that it cannot", () => {
@@ -84,6 +104,7 @@ describe("docs/callout.md", () => {
       "too-long": "E0 ".repeat(40_000),
       "too-many-events": "( E0 E3 )x99 ".repeat(30),
       "too-many-bars": "'1 E0 ".repeat(2001),
+      "grip-unknown": "hold[x3: A]",
       "bar-too-full": `${"E0 ".repeat(513)}| E0`,
     };
     expect([...codes].sort()).toEqual(Object.keys(provoke).sort());

@@ -24,7 +24,10 @@ export function againAs(bars: readonly Bar[], index: number): readonly Again[] {
   const bar = bars[index]!;
   if (bar.events.length === 0) return [];
   const found: Again[] = [];
-  for (let at = index - 1; at >= Math.max(0, index - FARTHEST); at--) {
+  // The bar before first, then from the earliest on: people say “as bar 1”.
+  const first = Math.max(0, index - FARTHEST);
+  const order = Array.from({ length: index - first }, (_, step) => first + step);
+  for (const at of [...order.slice(-1), ...order.slice(0, -1)]) {
     const old = bars[at]!;
     const frets = fretsBetween(old, bar);
     if (frets === undefined || !isSameUnder(old, bar, frets)) continue;
