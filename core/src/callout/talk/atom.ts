@@ -110,6 +110,10 @@ export type Meaning =
   | { readonly kind: "starts-on" }
   | { readonly kind: "at-end" }
   | { readonly kind: "last-time" }
+  /** “The second ending goes to …”: all of it again, but for its last note. */
+  | { readonly kind: "next-ending" }
+  /** “Leave off the open string”: of what comes again. */
+  | { readonly kind: "leave-out" }
   /** “The second time round”: the same again where its end is another. */
   | { readonly kind: "next-time" }
   | { readonly kind: "back-to-first" }

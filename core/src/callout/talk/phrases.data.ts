@@ -132,7 +132,7 @@ const TECHNIQUES: readonly Row[] = [
     { kind: "bend", cents: 200 },
   ],
   [
-    "half|1/2|½ bend; half|1/2|½ step|tone bend; bend ~ up|at? a? half|1/2|½ step|tone?; semitone bend",
+    "half|1/2|½ bend; half|1/2|½ step|tone bend; bend ~ up|at? a? half|1/2|½ a? step|tone?; semitone bend",
     { kind: "bend", cents: 100 },
   ],
   [
@@ -343,13 +343,15 @@ const FORM: readonly Row[] = [
     { kind: "instead" },
   ],
   [
-    "leave off|out|away; skip; without; except; but not; minus; drop the; all but; apart from",
-    { kind: "unread", why: "what is left out" },
+    "second|third|fourth|2nd|3rd|4th ending ~ go|goes|is|ends|has ~ to|on|with?",
+    { kind: "next-ending" },
   ],
+  ["leave ~ off|out|away; skip; without; minus; drop the", { kind: "leave-out" }],
+  ["except; but not; all but; apart from", { kind: "unread", why: "what is left out" }],
   ["a|some high|low|higher|lower|bent|long note|notes; a couple more notes", { kind: "note-name" }],
   ["backwards; in reverse; reverse; other way round|around", { kind: "unread", why: "the order" }],
   [
-    "from the top|beginning; right? off the bat; the octave; one after the other|another; one by one; separately; individually; one at a time; in|on between|top; first of all; first off; last of all; bar|barre|flatten; thirds|fourths|fifths|sixths ~ going|moving|climbing|walking up|down; climb|walk up|down; rhythm wise; all; instead; real quick|fast; put ~ down; skip ~ up|down|back? over|across|up|down? to; skip ~ over|across|up|down|back",
+    "one of those|these riffs|licks|songs|things|lines|parts|phrases; flat across; lay|laid ~ flat; from the top|beginning; right? off the bat; the octave; one after the other|another; one by one; separately; individually; one at a time; in|on between|top; first of all; first off; last of all; bar|barre|flatten; thirds|fourths|fifths|sixths ~ going|moving|climbing|walking up|down; climb|walk up|down; rhythm wise; all; instead; real quick|fast; put ~ down; skip ~ up|down|back? over|across|up|down? to; skip ~ over|across|up|down|back",
     { kind: "filler" },
   ],
   ["start ~ on|at|from", { kind: "starts-on" }],

@@ -82,6 +82,10 @@ function countLast(talk: Talk, atom: AtomOf<"count">, inClause: readonly Draft[]
   if (free.length === 0)
     return slip(talk, atom, "sentence-unfinished", "two counts for one note: say which is meant");
   if (times === 1) return;
+  // “Slide from three to five twice”: the figure, since nobody slides into one note twice.
+  const [one, other] = free;
+  if (free.length === 2 && other!.link && one!.clause === other!.clause)
+    return repeatGroup(talk, free, times - 1, atom);
   if (free.length === 1) {
     free[0]!.times *= times;
     free[0]!.to = atom.end;

@@ -157,6 +157,7 @@ export function endReference(talk: Talk): void {
   const { reference } = talk;
   talk.reference = undefined;
   if (!reference) return;
+  talk.round = reference.group;
   for (const draft of roundsOf(talk, reference)) talk.drafts.push(draft);
   talk.adjacent = undefined;
 }

@@ -40,6 +40,7 @@ export function readStrings(talk: Talk, atom: AtomOf<"strings">): void {
   }
   if (talk.reference && !isFretNext(talk) && !talk.adjacent && !talk.reference.endsOn) {
     talk.reference.onString = resolved.strings[0]!;
+    talk.moveTo = undefined;
     return;
   }
   const isOpenCount = atom.isOpen && !isFretNext(talk) && !isOpenBefore(talk);
@@ -54,6 +55,11 @@ export function readStrings(talk: Talk, atom: AtomOf<"strings">): void {
   if (isOwn) {
     bindString(talk, adjacent, string!, resolved);
     nameString(talk, string!, resolved, "after");
+    // “Two open Ds”: the plural tells what is counted.
+    if (talk.many && isPluralName(talk, atom)) {
+      adjacent.times = talk.many.times;
+      talk.many = undefined;
+    }
     talk.adjacent = undefined;
     return;
   }
@@ -70,7 +76,24 @@ export function readStrings(talk: Talk, atom: AtomOf<"strings">): void {
     nameString(talk, string!, resolved, "after");
     return;
   }
+  if (isNamedForNothing(talk, atom)) {
+    const open = [["open", `open ${textOf(talk, atom)}`]] as const;
+    return void askAnew(talk, atom, "which fret?", open);
+  }
   nameString(talk, string!, resolved, "header");
+}
+
+function isPluralName({ words }: Talk, { letterAt }: AtomOf<"strings">): boolean {
+  return letterAt !== undefined && /[^s]'?s$/u.test(words[letterAt]!.text);
+}
+
+/** “Low D, low D, A 5”: a name between commas with no fret of its own, and none to come. */
+function isNamedForNothing(talk: Talk, { form }: AtomOf<"strings">): boolean {
+  const before = talk.atoms[talk.at - 1];
+  const [pause, next] = talk.atoms.slice(talk.at + 1).filter(({ kind }) => kind !== "filler");
+  const isAlone = before === undefined || before.kind === "pause";
+  if (form !== "bare" || !isAlone || pause?.kind !== "pause") return false;
+  return pause.strength === 1 && talk.words[pause.start]?.text === "," && next?.kind === "strings";
 }
 
 function isOpenBefore(talk: Talk): boolean {

@@ -3,6 +3,7 @@ import { isBendOpen, readAmount, readBend, readRelease } from "./read-bends";
 import { endChord, isChordBegun, readAdded, readChordName, readTogether } from "./read-chords";
 import { endMany, readCount } from "./read-counts";
 import { endLinks, readLink, readSlideFrom, readSlideIn } from "./read-links";
+import { readLeftOut } from "./read-left-out";
 import {
   readCalloutWord,
   readDead,
@@ -93,11 +94,16 @@ function take(talk: Talk, atom: Atom): void {
     case "aside":
     case "play":
     case "from":
-    case "for":
     case "all":
     case "hold":
     case "to":
     case "at-end":
+      return;
+    case "for":
+      return readFor(talk, atom);
+    case "next-ending":
+      talk.reference ??= referenceTo(talk, atom, "same");
+      if (talk.reference) talk.reference.endsOn = true;
       return;
     case "instead":
       talk.isReplaced = true;
@@ -246,6 +252,8 @@ function take(talk: Talk, atom: Atom): void {
       if (!talk.reference && hasAhead(talk, "sentence", "ends-on"))
         talk.reference = referenceTo(talk, atom, "same");
       return;
+    case "leave-out":
+      return readLeftOut(talk, atom);
     case "last-time":
       endReference(talk);
       talk.lastTime = "said";
@@ -277,6 +285,20 @@ function take(talk: Talk, atom: Atom): void {
 function isBehindNote(talk: Talk): boolean {
   const before = talk.atoms[talk.at - 1];
   return before !== undefined && SOUNDING.has(before.kind) && clauseDrafts(talk).length > 0;
+}
+
+/** “Two beats …, then one for one”: beats go on being counted where they were. */
+function readFor(talk: Talk, { end }: Atom): void {
+  const start = sentenceStart(talk);
+  const isCounting = talk.atoms
+    .slice(0, talk.at)
+    .some((one) => one.kind === "beats" && one.start >= start);
+  const [number, pause] = talk.atoms.slice(talk.at + 1);
+  const beats = talk.words[end]?.number?.value;
+  const isLast = pause === undefined || pause.kind === "pause" || pause.kind === "and";
+  if (!isCounting || beats === undefined || !isLast || number?.end !== end + 1) return;
+  talk.at++;
+  readBeats(talk, { ...number, kind: "beats", beats });
 }
 
 /** “Seven on both”: on the strings of the chord that was just played. */

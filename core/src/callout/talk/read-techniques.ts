@@ -53,7 +53,9 @@ export function readTechnique(talk: Talk, atom: AtomOf<"technique">): void {
 export function readManner(talk: Talk, atom: AtomOf<"manner">): void {
   const { technique, stroke, pluck } = atom;
   const isLast = technique?.kind === "accent" || technique?.kind === "tremolo";
-  const isLong = isHeader(talk) || (technique !== undefined && !isLast && isAnnounced(talk));
+  const isOfAll = /^all/u.test(talk.words[atom.start]!.text);
+  const isAnnouncing = (technique !== undefined && !isLast) || (stroke !== undefined && isOfAll);
+  const isLong = isHeader(talk) || (isAnnouncing && isAnnounced(talk));
   if (isLong || isAhead(talk, true)) {
     if (isLast || (stroke && !/^all/u.test(talk.words[atom.start]!.text))) {
       if (technique) talk.ahead.manners.push(technique);

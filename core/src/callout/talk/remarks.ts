@@ -26,6 +26,8 @@ const DOING: ReadonlySet<Atom["kind"]> = new Set([
   "bar-again",
   "beats",
   "next-time",
+  "leave-out",
+  "next-ending",
   "count",
   "vague-count",
   "move",

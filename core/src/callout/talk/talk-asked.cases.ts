@@ -110,6 +110,11 @@ export const ASKED: readonly Case[] = [
   ["the third or fourth fret on the A", ""],
   ["now repeat it a bunch of times", "'? A3", { before: "A 3" }],
   ["A 5, 7, twice", "'? A5 A7"],
+  ["somewhere up high on the B string", ""],
+  ["the fourth fret, then the sixth fret", ""],
+  ["play it a couple of times", "", { before: "A 3" }],
+  ["either the five or the seven on the D", ""],
+  ["A 3, A 5, two times", "'? A3 5"],
 ];
 
 /** What is said beside the music. */
@@ -153,4 +158,7 @@ export const REMARKS: readonly string[] = [
   "Cool, so that's part one.",
   "I'd recommend using a metronome and starting at around sixty.",
   "okay let's hear it with the track",
+  "My name's Orla and I teach over at the Millrace.",
+  "It's one of those riffs that sounds harder than it is.",
+  "You can use your fingers for this if you like.",
 ];

@@ -337,7 +337,7 @@ export function sentenceStart(talk: Talk): number {
 }
 
 export function isHeader(talk: Talk): boolean {
-  const next = talk.atoms[talk.at + 1];
+  const next = talk.atoms.slice(talk.at + 1).find(({ kind }) => kind !== "pronoun");
   return next?.kind === "pause" && talk.words[next.start]?.text === ":";
 }
 
