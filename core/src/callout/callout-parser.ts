@@ -215,7 +215,7 @@ export class CalloutParser {
     if (bar) return this.barAgain(Number(bar[1]), Number(bar[2] ?? 0), start);
     const moment = scanner.take(/@(\d[\d/]*[a-z&]*)(?=[\s,|]|$)/uy)?.[1];
     if (moment)
-      return this.atLine({ kind: "moment", moment, span: scanner.spanFrom(start) }, start);
+      return void this.atLine({ kind: "moment", moment, span: scanner.spanFrom(start) }, start);
     if (scanner.take(AGAIN)) return this.again(start, false);
     if (scanner.take(TIED)) return this.again(start, true);
     this.sounding.read();
@@ -225,8 +225,8 @@ export class CalloutParser {
   private barLine(start: number): boolean {
     const { scanner } = this;
     if (scanner.take(/\|:/uy)) {
-      this.atLine({ kind: "bar-line" }, start);
-      this.repeat = new Repeat(start, this.items.length);
+      const isInLine = this.atLine({ kind: "bar-line" }, start);
+      if (isInLine) this.repeat = new Repeat(start, this.items.length);
       return true;
     }
     const ending = this.repeat && scanner.take(/\|(\d)(?:-(\d))?\.?(?=\s)/uy);
@@ -315,7 +315,7 @@ export class CalloutParser {
   }
 
   private noteValue(start: number): void {
-    const text = this.scanner.take(/[^\s|()[\]]*/uy)?.[0] ?? "";
+    const text = this.scanner.take(/[^\s,|()[\]]*/uy)?.[0] ?? "";
     if (text === "?") {
       this.duration = fraction(1, 8);
       this.lengthUnknown = true;
@@ -328,12 +328,13 @@ export class CalloutParser {
     } else this.scanner.report("note-value-unknown", start, duration.error);
   }
 
-  /** What concerns whole bars is said in the upper voice, between its notes. */
-  private atLine(item: Item, start: number): void {
+  /** What concerns whole bars is said in the upper voice, between its notes. @returns whether it is. */
+  private atLine(item: Item, start: number): boolean {
     if (item.kind === "bar-line") this.sounding.string = undefined;
     const inside = this.groups.find(({ sign }) => sign === "under[" || sign.startsWith("grace"));
     if (!inside) this.items.push(item);
     else this.scanner.report("not-in-here", start, `expected “]” of ${inside.sign} first`);
+    return inside === undefined;
   }
 
   private open(sign: string, start: number, more: Partial<OpenGroup> = {}): void {
