@@ -9,6 +9,7 @@ import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/contex
 import type { DrawBars } from "@/open-song/draw-bars";
 import { writePhrase } from "@/open-song/transactions";
 import { Button } from "@/ui/button";
+import { Check } from "@/ui/check";
 import { SelectField, TextField } from "@/ui/form";
 import { startClicks } from "./clicks";
 import { FoundValues } from "./found-values";
@@ -40,6 +41,7 @@ export function TapDesk({
   const [hasClick, setHasClick] = useState(true);
   const [tempoText, setTempoText] = useState(String(song.tempoBpm));
   const [grid, setGrid] = useState<Grid>(song.feel.kind === "straight" ? "straight" : "swing");
+  const [hasMidi, setHasMidi] = useState(false);
   const [zero, setZero] = useState(0);
   const [turned, setTurned] = useState<ReadonlyMap<number, number>>(new Map());
   const pad = useRef<HTMLButtonElement>(null);
@@ -57,6 +59,7 @@ export function TapDesk({
   const finish = () => setStage("found");
   const { taps, strike, letGo, clear } = useTaps({
     isOn: stage === "tapping",
+    hasMidi,
     zero,
     most: tappable.struck.length,
     onFull: finish,
@@ -137,6 +140,9 @@ export function TapDesk({
           {stage === "ready" ? "Start" : "Start again"}
         </Button>
       </div>
+      <Check isOn={hasMidi} onChange={setHasMidi}>
+        MIDI pads and keys as well
+      </Check>
       {stage !== "found" && (
         <button
           ref={pad}
@@ -160,8 +166,8 @@ export function TapDesk({
           <span className="text-[13px] text-soft">
             {stage === "ready"
               ? hasClick
-                ? `Start gives ${counts} clicks; then tap each note where it begins, on the space bar, this field, or a MIDI pad or key.`
-                : "Tap each note where it begins, on the space bar, this field, or a MIDI pad or key."
+                ? `Start gives ${counts} clicks; then tap each note where it begins, on the space bar or this field.`
+                : "Tap each note where it begins, on the space bar or this field."
               : "Hold a key as long as its note; Enter ends before the last one."}
           </span>
         </button>

@@ -16,11 +16,14 @@ const NOTE_OFF = 0x80;
  */
 export function useTaps({
   isOn,
+  hasMidi,
   zero,
   most,
   onFull,
 }: {
   readonly isOn: boolean;
+  /** Asked for by the teacher, since the browser asks for leave. */
+  readonly hasMidi: boolean;
   readonly zero: number;
   readonly most: number;
   readonly onFull: () => void;
@@ -59,13 +62,13 @@ export function useTaps({
     };
     window.addEventListener("keydown", onKey, true);
     window.addEventListener("keyup", onKey, true);
-    const stopMidi = listenToMidi((at, isDown) => onStroke(at, isDown));
+    const stopMidi = hasMidi ? listenToMidi((at, isDown) => onStroke(at, isDown)) : undefined;
     return () => {
       window.removeEventListener("keydown", onKey, true);
       window.removeEventListener("keyup", onKey, true);
-      stopMidi();
+      stopMidi?.();
     };
-  }, [isOn]);
+  }, [isOn, hasMidi]);
 
   return {
     taps: strokes.map(({ at, until }): Tap => {
