@@ -128,7 +128,7 @@ test("events are copied, cut and pasted as words that can be read anywhere", asy
   // What was cut is a call-out: the line takes it like any other words.
   await callOut(page).click();
   await page.keyboard.press("Control+v");
-  await expect(callOut(page)).toHaveValue("'8 E0 E3");
+  await expect(callOut(page)).toHaveValue("'8 E0 3");
   await callOut(page).fill("nothing a hand could play");
   await callOut(page).press("Control+a");
   await callOut(page).press("Control+c");

@@ -58,7 +58,7 @@ test("metre, pick-up, chords, two voices and words stand on the strip; a reload 
   await page.goto(await newSong(page, "All At Once"));
   await say(
     page,
-    "from 4& '8 E0 | {Em} \"softly\" '8t E0 G0 B0 '4 A0 D2 ~ | in 7/8 at 72 under['2 E0 '4. E0] {Am@3} '8 A0 A2 D2 G2 B1 A2.harm? A0",
+    "from 4& '8 E0 | {Em} \"softly\" '8t E0 G0 B0 '4 A0 D2 ~ | in 7/8 at 72 under['2 E0 '4. E0] {Am@3} '8 A0 A2 D2 G2 B1 A2.harmm A0",
   );
   await expect(page.getByText(/column \d+/u)).toBeVisible();
   await callOut(page).fill(
