@@ -92,6 +92,36 @@ await page.getByText("was not read").first().waitFor();
 await take("read-tablature");
 
 await open("Lock Gate Lanterns");
+await takeTwo(
+  "talk",
+  {
+    y: 260,
+    show: async () => {
+      const line = page.getByRole("textbox", { name: "say it" });
+      await line.fill(
+        "so we start on the open low E twice, then the top string at five, then open D, 2, 4, three times",
+      );
+      await page.getByRole("button", { name: "leave it open" }).waitFor();
+    },
+  },
+  {
+    y: 170,
+    show: async () => {
+      await page.getByRole("button", { name: "drop", exact: true }).click();
+      await page.getByRole("textbox", { name: "say it" }).press("Escape");
+      await page.keyboard.press("Shift+O");
+      await page
+        .getByLabel("The talk")
+        .fill(
+          "0:01 Hi everybody and welcome back.\n0:05 So we start on the open low E twice, then the third fret of the A.\n0:09 Hammer on from two to four on the D, and let that ring.\n0:14 It took me years to get that right.\n0:20 Open D, two, four, three times.\n0:26 Then it's the seventh, sorry, the eighth fret on the B.",
+        );
+      await page.getByRole("button", { name: "Look for phrases" }).click();
+      await page.getByRole("list", { name: "Phrases of the talk" }).waitFor();
+    },
+  },
+);
+await page.getByRole("button", { name: "Close" }).first().click();
+await open("Lock Gate Lanterns");
 await walk(page, 4);
 await page.getByRole("button", { name: /^Place/u }).click();
 await page.getByRole("button", { name: /^Move to A string, fret 10/u }).click();
