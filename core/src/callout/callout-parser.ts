@@ -26,7 +26,7 @@ const REST = new RegExp(`[-–—]${END}`, "uy");
 const HIT = new RegExp(`(hit|scrape)${END}`, "uy");
 const AGAIN = new RegExp(`=${END}`, "uy");
 const TIED = new RegExp(`~${END}`, "uy");
-const BAR_AGAIN = new RegExp(String.raw`=(\d{1,4})([+-]\d{1,2})?(?=[\s,|)\]:]|$)`, "uy");
+const BAR_AGAIN = /=(\d[\d+-]*)/uy;
 const GROUP = /(?:[a-z]+(?:-up|-down)?[\d/]*[¼½¾]?t?|[1-4T])(?=\[)/uy;
 
 interface OpenGroup {
@@ -211,8 +211,8 @@ export class CalloutParser {
     const hit = scanner.take(HIT)?.[1];
     if (hit) return this.hit(hit === "hit" ? "body" : "scrape", start);
     if (scanner.take(/=(?=\|)/uy)) return this.barAgain(undefined, 0, start);
-    const bar = scanner.take(BAR_AGAIN);
-    if (bar) return this.barAgain(Number(bar[1]), Number(bar[2] ?? 0), start);
+    const bar = scanner.take(BAR_AGAIN)?.[1];
+    if (bar !== undefined) return this.numberedBar(bar, start);
     const moment = scanner.take(/@(\d[\d/]*[a-z&]*)(?=[\s,|]|$)/uy)?.[1];
     if (moment)
       return void this.atLine({ kind: "moment", moment, span: scanner.spanFrom(start) }, start);
@@ -229,8 +229,8 @@ export class CalloutParser {
       if (isInLine) this.repeat = new Repeat(start, this.items.length);
       return true;
     }
-    const ending = this.repeat && scanner.take(/\|(\d)(?:-(\d))?\.?(?=\s)/uy);
-    const closing = ending ? undefined : scanner.take(/:\|(?:(\d)(?:-(\d))?\.?(?=\s))?/uy);
+    const ending = this.repeat && scanner.take(/\|(\d[\d-]*)\.?/uy);
+    const closing = ending ? undefined : scanner.take(/:\|(?:(\d[\d-]*)\.?)?/uy);
     if (!ending && !closing) {
       if (!scanner.take(/\|+/uy)) return false;
       this.atLine({ kind: "bar-line" }, start);
@@ -242,14 +242,22 @@ export class CalloutParser {
       scanner.report("group-not-open", start, "“:|”: expected a “|:” before it");
       return true;
     }
-    if (ending) repeat.begin(this.items.length, Number(ending[1]), Number(ending[2] ?? ending[1]));
-    else this.repeated(repeat, closing!, start);
+    const said = (ending ?? closing)?.[1];
+    const rounds = /^(\d)(?:-(\d))?$/u.exec(said ?? "");
+    if (said !== undefined && !rounds) {
+      scanner.report("repeat-count", start, "expected which rounds end so, like |1 or |1-3");
+    } else if (closing) this.repeated(repeat, rounds, start);
+    else this.ending(repeat, rounds!);
     return true;
   }
 
-  private repeated(repeat: Repeat, closing: RegExpExecArray, start: number): void {
+  private ending(repeat: Repeat, [, from, to = from]: RegExpExecArray): void {
+    repeat.begin(this.items.length, Number(from), Number(to));
+  }
+
+  private repeated(repeat: Repeat, next: RegExpExecArray | null, start: number): void {
     const rounds = repeat.rounds(this.items);
-    const more = closing[1] === undefined ? [] : repeat.body(this.items);
+    const more = next ? repeat.body(this.items) : [];
     const count = rounds.reduce((sum, round) => sum + round.length, more.length);
     if (this.items.length + count > MAX_EVENTS) {
       const message = `this would make more than ${MAX_EVENTS} notes in one phrase`;
@@ -257,18 +265,23 @@ export class CalloutParser {
     }
     for (const round of [...rounds, more])
       this.items.push(...round.map((item) => this.copyOf(item)));
-    if (closing[1] === undefined) this.repeat = undefined;
-    else repeat.begin(this.items.length, Number(closing[1]), Number(closing[2] ?? closing[1]));
+    if (next) this.ending(repeat, next);
+    else this.repeat = undefined;
   }
 
   /** A chord, a metre …; behind a chord `x4` strums its shape. */
   private barWord(item: Item | undefined, start: number): void {
     if (item) this.atLine(item, start);
     const { scanner, context } = this;
-    const times = scanner.take(/[x×](\d{1,2})(?=[\s,|)\]:]|$)/uy)?.[1];
+    const isChord = item?.kind === "chord" && item.chord !== undefined;
+    const times = isChord ? scanner.take(/[x×](\d*)/uy)?.[1] : undefined;
     if (times === undefined || item?.kind !== "chord" || !item.chord) return;
+    if (!(Number(times) >= 1 && Number(times) <= 99)) {
+      const message = "expected how often the shape is struck, like {Am}x4 (1–99)";
+      return scanner.report("repeat-count", start, message);
+    }
     const grip = gripOfShape(fingeredChord(item.chord, context.shift, context.key), context);
-    if (!grip || times === "0") {
+    if (!grip) {
       const message =
         "these strings have no usual shape for this chord: say its notes, like A3+D2+G0";
       return scanner.report("grip-unknown", start, message);
@@ -294,6 +307,14 @@ export class CalloutParser {
       this.open(scanner.text.slice(start, scanner.position), start, { words });
     }
     return scanner.position > start;
+  }
+
+  /** `=2`, `=2+3`. */
+  private numberedBar(said: string, start: number): void {
+    const [, bar, frets = "0"] = /^(\d{1,4})([+-]\d{1,2})?$/u.exec(said) ?? [];
+    if (bar !== undefined) return this.barAgain(Number(bar), Number(frets), start);
+    const expected = "a bar by its number, and how far it moves, like =1 or =1+3";
+    this.scanner.slip("nothing-to-repeat", start, expected);
   }
 
   private barAgain(bar: number | undefined, frets: number, start: number): void {
@@ -401,6 +422,8 @@ export class CalloutParser {
 
   private copyOf(item: Item): Item {
     if (item.kind === "event") return { kind: "event", event: this.copyOfEvent(item.event) };
+    // Every time it comes again it has events of its own.
+    if (item.kind === "bar-again") return { ...item, copies: new Map() };
     if (item.kind !== "voice-two") return item;
     return { kind: "voice-two", events: item.events.map((event) => this.copyOfEvent(event)) };
   }
