@@ -258,13 +258,7 @@ export class CalloutParser {
   private repeated(repeat: Repeat, next: RegExpExecArray | null, start: number): void {
     const rounds = repeat.rounds(this.items);
     const more = next ? repeat.body(this.items) : [];
-    const count = rounds.reduce((sum, round) => sum + round.length, more.length);
-    if (this.items.length + count > MAX_EVENTS) {
-      const message = `this would make more than ${MAX_EVENTS} notes in one phrase`;
-      return this.scanner.report("too-many-events", start, message);
-    }
-    for (const round of [...rounds, more])
-      this.items.push(...round.map((item) => this.copyOf(item)));
+    if (!this.pushCopies([...rounds, more], "this", start)) return;
     if (next) this.ending(repeat, next);
     else this.repeat = undefined;
   }
@@ -273,14 +267,14 @@ export class CalloutParser {
   private barWord(item: Item | undefined, start: number): void {
     if (item) this.atLine(item, start);
     const { scanner, context } = this;
-    const isChord = item?.kind === "chord" && item.chord !== undefined;
-    const times = isChord ? scanner.take(/[x×](\d*)/uy)?.[1] : undefined;
-    if (times === undefined || item?.kind !== "chord" || !item.chord) return;
+    const chord = item?.kind === "chord" ? item.chord : undefined;
+    const times = chord && scanner.take(/[x×](\d*)/uy)?.[1];
+    if (!chord || times === undefined) return;
     if (!(Number(times) >= 1 && Number(times) <= 99)) {
       const message = "expected how often the shape is struck, like {Am}x4 (1–99)";
       return scanner.report("repeat-count", start, message);
     }
-    const grip = gripOfShape(fingeredChord(item.chord, context.shift, context.key), context);
+    const grip = gripOfShape(fingeredChord(chord, context.shift, context.key), context);
     if (!grip) {
       const message =
         "these strings have no usual shape for this chord: say its notes, like A3+D2+G0";
@@ -411,13 +405,20 @@ export class CalloutParser {
       return this.scanner.report("repeat-count", start, message);
     }
     const body = this.items.slice(group.firstItem);
-    if (this.items.length + body.length * (times - 1) > MAX_EVENTS) {
-      const message = `x${times} would make more than ${MAX_EVENTS} notes in one phrase`;
-      return this.scanner.report("too-many-events", start, message);
+    const rounds = Array.from({ length: times - 1 }, () => body);
+    this.pushCopies(rounds, `x${times}`, start);
+  }
+
+  /** What was said comes again in these rounds. @returns false where that is too much, which is reported. */
+  private pushCopies(rounds: readonly (readonly Item[])[], saidBy: string, start: number): boolean {
+    const count = rounds.reduce((sum, round) => sum + round.length, 0);
+    if (this.items.length + count > MAX_EVENTS) {
+      const message = `${saidBy} would make more than ${MAX_EVENTS} notes in one phrase`;
+      this.scanner.report("too-many-events", start, message);
+      return false;
     }
-    for (let pass = 1; pass < times; pass++) {
-      this.items.push(...body.map((item) => this.copyOf(item)));
-    }
+    for (const round of rounds) this.items.push(...round.map((item) => this.copyOf(item)));
+    return true;
   }
 
   private copyOf(item: Item): Item {

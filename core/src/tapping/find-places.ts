@@ -27,6 +27,8 @@ export interface FoundPlace {
   /** From the start of the first full bar, in whole notes; a pick-up lies before 0. */
   readonly at: Fraction;
   readonly division: Division;
+  /** How much later the tap came than the place is played, in seconds. */
+  readonly off: number;
 }
 
 export interface FoundPlaces {
@@ -54,7 +56,6 @@ const USUAL: Readonly<Record<Division, number>> = {
   half: 0.3,
   quarter: 2.5,
   third: 3,
-  sixth: 6,
 };
 /** A note that has to be written as two tied ones. */
 const TIED = 1.6;
@@ -64,9 +65,7 @@ const REPEATED = 0.7;
 const MIXED_IN_BEAT = 9;
 const MIXED = 1;
 
-interface Candidate {
-  readonly at: Fraction;
-  readonly division: Division;
+interface Candidate extends FoundPlace {
   readonly beat: number;
   readonly cost: number;
 }
@@ -78,13 +77,12 @@ interface Candidate {
  */
 export function findPlaces(taps: readonly TapTime[], ground: TapGround): FoundPlaces {
   const first = bestWay(taps, ground, USUAL);
-  const lateness = clamp(latenessOf(taps, first.places, ground), MOST_LATENESS);
+  const mean = first.places.reduce((sum, { off }) => sum + off, 0) / Math.max(1, taps.length);
+  const lateness = Math.max(-MOST_LATENESS, Math.min(MOST_LATENESS, mean));
   const settled = taps.map((tap) => tap - lateness);
   const second = bestWay(settled, ground, asUsedIn(first.places));
   return { ...second, lateness };
 }
-
-const clamp = (value: number, most: number) => Math.max(-most, Math.min(most, value));
 
 function bestWay(
   taps: readonly TapTime[],
@@ -120,8 +118,7 @@ function bestWay(
     undefined,
   );
   const places: FoundPlace[] = [];
-  for (let way = best; way; way = way.from)
-    places.unshift({ at: way.last.at, division: way.last.division });
+  for (let way = best; way; way = way.from) places.unshift(way.last);
   return { places, cost: best?.cost ?? Number.POSITIVE_INFINITY };
 }
 
@@ -145,7 +142,7 @@ function between({ last, before }: Way, place: Candidate, length: Fraction): num
   return cost;
 }
 
-const isThird = (division: Division) => division === "third" || division === "sixth";
+const isThird = (division: Division) => division === "third";
 
 /** The places near a tap; the nearest of all where none is near. */
 function candidatesAt(
@@ -170,15 +167,15 @@ function candidatesAt(
         at: add(multiply(length, fraction(at)), place.at),
         division: place.division,
         beat: at * beats + place.beat,
-        off: Math.abs(off),
+        off,
         cost: (off * off) / (2 * JITTER * JITTER) + own,
       };
     }),
   );
-  const reached = near.filter(({ off }) => off <= REACH);
+  const reached = near.filter(({ off }) => Math.abs(off) <= REACH);
   return reached.length > 0
     ? reached
-    : [near.reduce((one, other) => (one.off <= other.off ? one : other))];
+    : [near.reduce((one, other) => (Math.abs(one.off) <= Math.abs(other.off) ? one : other))];
 }
 
 /** Where halves are swung, quarters of a beat are played where thirds are, and are rarer. */
@@ -198,23 +195,5 @@ function asUsedIn(places: readonly FoundPlace[]): Readonly<Record<Division, numb
     half: USUAL.half,
     quarter: anew("quarter"),
     third: anew("third"),
-    sixth: USUAL.sixth,
   };
-}
-
-function latenessOf(
-  taps: readonly TapTime[],
-  places: readonly FoundPlace[],
-  { metre, feel, secondsPerWhole }: TapGround,
-): number {
-  const grid = gridOf(metre, feel);
-  const length = barLength(metre);
-  const offs = places.map(({ at, division }, index) => {
-    const bar = Math.floor(toNumber(at) / toNumber(length));
-    const inBar = subtract(at, multiply(length, fraction(bar)));
-    const place = grid.find((one) => compare(one.at, inBar) === 0 && one.division === division);
-    const played = bar * toNumber(length) + (place?.played ?? toNumber(inBar));
-    return taps[index]! - played * secondsPerWhole;
-  });
-  return offs.reduce((sum, off) => sum + off, 0) / Math.max(1, offs.length);
 }

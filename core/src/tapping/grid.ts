@@ -3,7 +3,7 @@ import { add, fraction, multiply, toNumber, type Fraction } from "../rhythm/frac
 import { barLength, type Metre } from "../rhythm/metre";
 
 /** How a beat is divided at a place of the grid. */
-export type Division = "beat" | "half" | "quarter" | "third" | "sixth";
+export type Division = "beat" | "half" | "quarter" | "third";
 
 /** A place of a bar at which something may be struck. */
 export interface GridPlace {

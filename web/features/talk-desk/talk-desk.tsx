@@ -27,7 +27,6 @@ export function TalkDesk({ onClose }: { readonly onClose: () => void }) {
   const [asked, setAsked] = useState<string>();
   const [changed, setChanged] = useState<ReadonlyMap<number, Omit<AtDesk, "candidate">>>(new Map());
   const [problem, setProblem] = useState<string>();
-  const file = useRef<HTMLInputElement>(null);
   const list = useRef<HTMLOListElement>(null);
   // What was taken does not change how the rest is understood.
   const [context] = useState(() => contextOf(part, song, studio));
@@ -81,10 +80,9 @@ export function TalkDesk({ onClose }: { readonly onClose: () => void }) {
     change(index, row, { fate: "taken" });
     focusRow(index + 1);
   };
-  const isOpen = rows.filter(({ fate }) => fate === "open");
+  const isTakeable = ({ fate, isReady }: ReadAtDesk) => fate === "open" && isReady;
   const takeAll = () => {
-    for (const [index, row] of rows.entries())
-      if (row.fate === "open" && row.isReady) take(index, row);
+    for (const [index, row] of rows.entries()) if (isTakeable(row)) take(index, row);
   };
 
   return (
@@ -110,7 +108,6 @@ export function TalkDesk({ onClose }: { readonly onClose: () => void }) {
           <label className={`${buttonLook("plain")} cursor-pointer has-focus-visible:outline-2`}>
             <FileUp size={15} aria-hidden /> Open a file
             <input
-              ref={file}
               type="file"
               accept=".vtt,.srt,.txt"
               className="sr-only"
@@ -166,7 +163,7 @@ export function TalkDesk({ onClose }: { readonly onClose: () => void }) {
       )}
       <div className="flex justify-end gap-2">
         <Button onClick={onClose}>Close</Button>
-        {isOpen.some(({ isReady }) => isReady) && (
+        {rows.some(isTakeable) && (
           <Button look="main" onClick={takeAll}>
             Take all that are clear
           </Button>

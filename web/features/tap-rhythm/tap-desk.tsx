@@ -1,7 +1,13 @@
 "use client";
 
-import { formatFeel, STRAIGHT, toNumber, TRIPLET_SWING } from "@intonazione/core/rhythm";
-import type { Fraction } from "@intonazione/core/rhythm";
+import {
+  barLength,
+  formatFeel,
+  STRAIGHT,
+  toNumber,
+  TRIPLET_SWING,
+  type Fraction,
+} from "@intonazione/core/rhythm";
 import { beatOf } from "@intonazione/core/tapping";
 import { framesOfPhrase, type Phrase } from "@intonazione/core/score";
 import { useEffect, useMemo, useRef, useState } from "react";
@@ -42,7 +48,8 @@ export function TapDesk({
   const [tempoText, setTempoText] = useState(String(song.tempoBpm));
   const [grid, setGrid] = useState<Grid>(song.feel.kind === "straight" ? "straight" : "swing");
   const [hasMidi, setHasMidi] = useState(false);
-  const [zero, setZero] = useState(0);
+  // What the taps were made to; choices that are changed behind them hold for the next start.
+  const [led, setLed] = useState({ zero: 0, tempoBpm: song.tempoBpm, hasClick: true });
   const [turned, setTurned] = useState<ReadonlyMap<number, number>>(new Map());
   const pad = useRef<HTMLButtonElement>(null);
 
@@ -50,28 +57,21 @@ export function TapDesk({
   const swing = song.feel.kind === "straight" ? TRIPLET_SWING : song.feel;
   const feel = grid === "swing" ? swing : STRAIGHT;
   const { metre } = framesOfPhrase(song, phrase, 1)[0]!;
-  const beatMs = (toNumber(beatOf(metre)) * 240_000) / tempoBpm;
-  const beatsInBar = Math.round(
-    toNumber({ num: metre.beats, den: metre.unit }) / toNumber(beatOf(metre)),
-  );
+  const beat = toNumber(beatOf(metre));
+  const beatsInBar = Math.round(toNumber(barLength(metre)) / beat);
   const counts = beatsInBar < FEWEST_COUNTS ? 2 * beatsInBar : beatsInBar;
 
   const finish = () => setStage("found");
   const { taps, strike, letGo, clear } = useTaps({
     isOn: stage === "tapping",
     hasMidi,
-    zero,
+    zero: led.zero,
     most: tappable.struck.length,
     onFull: finish,
   });
   const found = useMemo(
-    () =>
-      stage === "found"
-        ? understoodTaps(song, phrase, taps, { feel, tempoBpm, hasClick })
-        : undefined,
-    // Taps are counted once they are all there.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [stage, grid, song, phrase],
+    () => (stage === "found" ? understoodTaps(song, phrase, taps, { ...led, feel }) : undefined),
+    [stage, song, phrase, taps, led, feel],
   );
   const chosen = found?.values.map(({ duration, others }, index): Fraction => {
     const at = turned.get(index) ?? 0;
@@ -82,15 +82,17 @@ export function TapDesk({
   useEffect(() => {
     if (stage !== "tapping") return;
     pad.current?.focus();
-    if (!hasClick) return;
-    const clicks = startClicks(zero - counts * beatMs, beatMs, beatsInBar);
+    if (!led.hasClick) return;
+    const beatMs = (beat * 240_000) / led.tempoBpm;
+    const clicks = startClicks(led.zero - counts * beatMs, beatMs, beatsInBar);
     return clicks.stop;
-  }, [stage, hasClick, zero, counts, beatMs, beatsInBar]);
+  }, [stage, led, counts, beat, beatsInBar]);
 
   const start = () => {
     clear();
     setTurned(new Map());
-    setZero(performance.now() + (hasClick ? LEAD_MS + counts * beatMs : 0));
+    const lead = hasClick ? LEAD_MS + (counts * beat * 240_000) / tempoBpm : 0;
+    setLed({ zero: performance.now() + lead, tempoBpm, hasClick });
     setStage("tapping");
   };
   const take = () => {
@@ -148,7 +150,7 @@ export function TapDesk({
           ref={pad}
           type="button"
           disabled={stage === "ready"}
-          data-zero={stage === "tapping" ? zero : undefined}
+          data-zero={stage === "tapping" ? led.zero : undefined}
           onPointerDown={({ timeStamp }) => strike(timeStamp)}
           onPointerUp={({ timeStamp }) => letGo(timeStamp)}
           onKeyDown={(press) => {
@@ -184,7 +186,7 @@ export function TapDesk({
             }}
           />
           <p role="status" className="text-[13px] text-soft">
-            {hasClick ? "" : `Tapped at ${Math.round(found.tempoBpm)}. `}
+            {led.hasClick ? "" : `Tapped at ${Math.round(found.tempoBpm)}. `}
             {found.values.length < tappable.struck.length
               ? `${found.values.length} of ${tappable.struck.length} were tapped: the others keep the length they have. `
               : ""}

@@ -1,5 +1,5 @@
 import type { Tap } from "@intonazione/core/tapping";
-import { useEffect, useEffectEvent, useRef, useState } from "react";
+import { useEffect, useEffectEvent, useMemo, useRef, useState } from "react";
 
 /** What strikes and lets go, on the clock of events in milliseconds. */
 interface Stroke {
@@ -70,11 +70,15 @@ export function useTaps({
     };
   }, [isOn, hasMidi]);
 
+  const taps = useMemo(() => {
+    const seconds = (moment: number) => (moment - zero) / 1000;
+    return strokes.map(({ at, until }): Tap => ({
+      at: seconds(at),
+      ...(until !== undefined && { until: seconds(until) }),
+    }));
+  }, [strokes, zero]);
   return {
-    taps: strokes.map(({ at, until }): Tap => {
-      const seconds = (moment: number) => (moment - zero) / 1000;
-      return { at: seconds(at), ...(until !== undefined && { until: seconds(until) }) };
-    }),
+    taps,
     strike,
     letGo,
     clear: () => keep([]),

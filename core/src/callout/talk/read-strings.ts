@@ -138,20 +138,14 @@ function nameString(
  * the note before the comma, whatever string was spoken of before.
  */
 function notesBehindComma(talk: Talk, atom: AtomOf<"strings">): Draft | undefined {
+  const isBehindComma = atom.form === "bare" && atomBefore(talk)?.kind === "pause";
+  if (!isBehindComma) return undefined;
   const rest = talk.atoms.slice(talk.at + 1);
-  const after = rest.slice(
-    0,
-    rest.findIndex(({ kind }) => kind !== "pause" && kind !== "filler"),
-  );
-  const hasPause = (strength: number) =>
-    after.some((one) => one.kind === "pause" && one.strength >= strength);
-  const isLast = rest.every(({ kind }) => kind === "pause" || kind === "filler");
-  if (
-    !(isLast || hasPause(talk.isStringBehind ? 2 : 3)) ||
-    atom.form !== "bare" ||
-    atomBefore(talk)?.kind !== "pause"
-  )
-    return undefined;
+  const next = rest.findIndex(({ kind }) => kind !== "pause" && kind !== "filler");
+  const strength = talk.isStringBehind ? 2 : 3;
+  const isEnd =
+    next < 0 || rest.slice(0, next).some((one) => one.kind === "pause" && one.strength >= strength);
+  if (!isEnd) return undefined;
   const [draft, ...more] = segmentDrafts(talk).filter(({ sentence }) => sentence === talk.sentence);
   return more.length === 0 && draft?.binding === "carried" ? draft : undefined;
 }

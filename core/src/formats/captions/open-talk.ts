@@ -1,6 +1,6 @@
 import type { CalloutContext } from "../../callout";
 import type { Finding } from "../../foundation/finding";
-import { eventsOf, type Bar } from "../../score/bar";
+import { eventsOf, withEvents, type Bar } from "../../score/bar";
 import type { LineEvent } from "../../score/event";
 import { readCaptions } from "./captions";
 import { talkPhrases } from "./talk-phrases";
@@ -55,8 +55,5 @@ export function withSpokenTimes(
     const spokenMs = isKnown ? eventMs[at] : even;
     return spokenMs === undefined ? event : { ...event, spokenMs };
   };
-  return bars.map(({ events, voiceTwo }) => {
-    const upper = events.map(timed);
-    return voiceTwo ? { events: upper, voiceTwo: voiceTwo.map(timed) } : { events: upper };
-  });
+  return bars.map((bar) => withEvents(bar, timed));
 }
