@@ -1,5 +1,14 @@
 import { expect, test } from "@playwright/test";
-import { callOut, events, expectSaved, newSong, openSaid, phrase, say } from "./studio";
+import {
+  callOut,
+  events,
+  expectAccessible,
+  expectSaved,
+  newSong,
+  openSaid,
+  phrase,
+  say,
+} from "./studio";
 
 test("a phrase is written on the strip by keyboard alone, and undone to the opening", async ({
   page,
@@ -81,6 +90,46 @@ test("metre, pick-up, chords, two voices and words stand on the strip; a reload 
   await page.reload();
   await expect(strip.getByText("7/8 · ♩ = 72", { exact: true })).toBeVisible();
   await expect(strip.getByRole("option")).toHaveCount(16);
+});
+
+test("a bar said as another one is kept so: mended together by keyboard, or told to differ", async ({
+  page,
+}) => {
+  await page.goto(await newSong(page, "Kept Together"));
+  await say(page, "A0 2 3 5 | =1+3");
+  const strip = phrase(page, "Phrase A");
+  await expect(strip.getByText("= bar 1, +3")).toBeVisible();
+  const last = events(page, "Phrase A").last();
+  await expect(last).toHaveAccessibleName(/fret 8/u);
+
+  // The last note of bar 1 lies a fret higher now: bar 2 is asked for, and follows.
+  await callOut(page).press("Escape");
+  await events(page, "Phrase A").nth(3).click();
+  await page.keyboard.press("7");
+  await expect(strip.getByText("≠ bar 1, +3")).toBeVisible();
+  const asked = page.getByRole("region", { name: "Whether bar 2 follows bar 1" });
+  await expectAccessible(page);
+  await page.keyboard.press("q");
+  await page.keyboard.press("1");
+  await expect(asked).toBeHidden();
+  await expect(last).toHaveAccessibleName(/fret 10/u);
+  await expect(strip.getByText("= bar 1, +3")).toBeVisible();
+
+  // The other way round, and then neither.
+  await last.click();
+  await page.keyboard.press("8");
+  await page.keyboard.press("q");
+  await page.keyboard.press("2");
+  await expect(events(page, "Phrase A").nth(3)).toHaveAccessibleName(/fret 5/u);
+  await last.click();
+  await page.keyboard.press("9");
+  await page.keyboard.press("q");
+  await page.keyboard.press("3");
+  await expect(asked).toBeHidden();
+  await expectSaved(page);
+  await page.reload();
+  await expect(strip.getByText("≠ bar 1, +3")).toBeVisible();
+  await expect(asked).toBeHidden();
 });
 
 test("the form is said in a line, and a line has other versions", async ({ page }) => {

@@ -75,12 +75,12 @@ export function contextOn(
 function understood(said: string, context: CalloutContext, before: string | undefined) {
   const barsBefore = before === undefined ? [] : readSaid(before, context, newId).bars;
   const reading = readSaid(said, context, newId, { before: barsBefore });
-  const { bars, marks, questions } = reading;
+  const { bars, marks, relations, questions } = reading;
   return {
     events: eventsOf(bars).map((event) => eventJson(event, context)),
     slips: slipsJson(reading),
     questions: questions.map(questionJson),
-    callout: printCallout(bars, context, marks),
+    callout: printCallout(bars, context, marks, relations),
     words: sayAloud(bars, context, marks),
   };
 }

@@ -29,7 +29,7 @@ export function readTalkFile(file: string, context: CalloutContext): Outcome {
       })),
       slips: slipsJson(reading),
       questions: reading.questions.map(questionJson),
-      callout: printCallout(reading.bars, context, reading.marks),
+      callout: printCallout(reading.bars, context, reading.marks, reading.relations),
     })),
   };
   return { file, findings, output };

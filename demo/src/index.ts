@@ -39,7 +39,7 @@ export function demoSong(data: DemoSong): Song {
     const neck = neckOf(part.instrument, part.capo);
     for (const [index, text] of row.callouts.entries()) {
       const phrase = phrases[index]!;
-      const { bars, marks, findings } = parseCallout(
+      const { bars, marks, relations, findings } = parseCallout(
         text,
         { ...context, marks: phrase.marks },
         newId,
@@ -51,7 +51,14 @@ export function demoSong(data: DemoSong): Song {
       if (slip)
         throw new RangeError(`${data.slug}, ${row.name}, phrase ${index + 1}: ${slip.message}`);
       const placed = placeBars(bars, neck, "unplaced").bars;
-      lines.push({ phraseId: phrases[index].id, partId: part.id, bars: placed, others: [] });
+      const saidAs = relations.length > 0 && { relations };
+      lines.push({
+        phraseId: phrases[index].id,
+        partId: part.id,
+        bars: placed,
+        ...saidAs,
+        others: [],
+      });
     }
   }
   const { form, findings } = parseForm(data.form ?? "", phrases, newId);

@@ -49,6 +49,26 @@ describe("the call-out line", () => {
     expect(written(store)[1]).toBe("Phrase 1: '8 A0");
   });
 
+  it("keeps what was said as another bar, and lets both be changed at once", () => {
+    const store = storeOf(songOf(["E0 E3"]));
+    const relations = (index: number) => store.getState().history.song.lines[index]!.relations;
+    expect(say(store, "A0 2 3 | =1+3")).toBe("written");
+    expect(relations(1)).toEqual([{ bar: 1, of: 0, frets: 3 }]);
+    turnTo(store, store.getState().history.song.phrases[1]!.id);
+    const { text } = draftOf(store.getState());
+    expect(text).toBe("'8 A0 2 3 | =1+3");
+    // Typed and taken back: nothing was changed.
+    expect(say(store, text)).toBe("nothing");
+    expect(say(store, text.replace("A0", "A1"))).toBe("rewritten");
+    expect(written(store)[1]).toBe("Phrase B: '8 A1 2 3 | =1+3");
+    expect(relations(1)).toEqual([{ bar: 1, of: 0, frets: 3 }]);
+    turnTo(store, store.getState().history.song.phrases[1]!.id);
+    expect(say(store, "'8 A1 2 3 | A4 5 7")).toBe("rewritten");
+    expect(relations(1)).toBeUndefined();
+    store.undo();
+    expect(relations(1)).toEqual([{ bar: 1, of: 0, frets: 3 }]);
+  });
+
   it("refuses slips and keeps every character of them", () => {
     const store = storeOf(songOf(["E0"]));
     expect(say(store, "E0 Q5 A")).toBe("slip");

@@ -90,7 +90,8 @@ export function commitDraft(
   // A place in the phrase that was already written stays selected; a new phrase starts at its first event.
   const first = draft.bars[0]?.events[0]?.id;
   const then = known ? { phraseId: known.id } : { phraseId: phrase.id, eventId: first };
-  store.run(writePhrase(song, phrase, partId, withOpenQuestions(draft)), then);
+  const bars = withOpenQuestions(draft);
+  store.run(writePhrase(song, phrase, partId, bars, draft.relations), then);
   store.setDraft(draft.key, undefined);
   turnTo(store, undefined);
   return known ? "rewritten" : "written";
@@ -124,12 +125,12 @@ export function landmarksOf(state: SongState): string {
 /** Turns what is being said into sentences, or from sentences into the call-out's own words. */
 export function otherForm(store: SongStore): void {
   const state = store.getState();
-  const { key, understood, bars, marks, text } = draftOf(state);
+  const { key, understood, bars, marks, relations, text } = draftOf(state);
   const { song } = state.history;
   const part = partAt(song, state.cursor.partId);
   const context = contextOf(part, song, state.studio);
   if (understood !== undefined) {
-    store.setDraft(key, printCallout(bars, context, marks));
+    store.setDraft(key, printCallout(bars, context, marks, relations));
     return;
   }
   if (text.trim() !== "") store.setDraft(key, sayAloud(bars, context, marks));

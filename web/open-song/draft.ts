@@ -14,8 +14,11 @@ import {
   isUnplaced,
   lineOf,
   mergeBars,
+  relationsAfter,
   type Bar,
   type BarMark,
+  type BarRelation,
+  type Line,
   type Part,
   type Song,
 } from "@intonazione/core/score";
@@ -32,6 +35,8 @@ export interface Draft {
   readonly bars: readonly Bar[];
   /** What the phrase would say to all parts. */
   readonly marks: readonly BarMark[];
+  /** Bars that are said as others. */
+  readonly relations: readonly BarRelation[];
   readonly findings: readonly Finding[];
   /** What the talk leaves open. */
   readonly questions: readonly SaidQuestion[];
@@ -66,8 +71,9 @@ export function calloutOf(
   studio: PlaceStyle,
 ): string {
   const phrase = song.phrases.find(({ id }) => id === phraseId);
-  const bars = phrase ? (lineOf(song, phrase.id, part.id)?.bars ?? []) : [];
-  return printCallout(bars, contextOf(part, song, studio), phrase?.marks);
+  const line = phrase && lineOf(song, phrase.id, part.id);
+  const context = contextOf(part, song, studio);
+  return printCallout(line?.bars ?? [], context, phrase?.marks, line?.relations);
 }
 
 const NO_BARS: readonly Bar[] = [];
@@ -128,8 +134,9 @@ function readDraft(
   const marksBefore = phrase?.marks ?? NO_MARKS;
   if (typed === undefined) {
     const text = calloutOf(song, part, phraseId, studio);
+    const { relations = [] } = line ?? {};
     const nothing = { findings: [], questions: [], heard: [], hasErrors: false, isChanged: false };
-    return { key, text, phraseId, bars: before, marks: marksBefore, ...nothing };
+    return { key, text, phraseId, bars: before, marks: marksBefore, relations, ...nothing };
   }
   // A part's first line in a phrase adds to what the phrase says already, and so does a sentence,
   // which has no words for it; a call-out that rewrites a line says it all.
@@ -147,6 +154,9 @@ function readDraft(
   const beyond = marksBefore.filter(({ bar }) => bar >= bars.length);
   const wanted = [...said.marks, ...beyond];
   const marks = isSame(wanted, marksBefore) ? marksBefore : wanted;
+  const relations = relationsOf(said.relations, line, merged);
+  const isAnotherRelation =
+    !isSame(relations, line?.relations ?? []) && typed !== calloutOf(song, part, phraseId, studio);
   const isUnplaced = merged.some((bar) => hasUnplaced(bar));
   const isSlipping = hasErrors(findings);
   const placed = () =>
@@ -161,6 +171,7 @@ function readDraft(
     phraseId,
     bars: isUnplaced ? placed() : merged,
     marks,
+    relations,
     findings,
     questions,
     heard: understood === undefined ? [] : heardIn(said),
@@ -170,8 +181,21 @@ function readDraft(
     isChanged:
       phraseId === undefined
         ? typed.trim() !== ""
-        : isSlipping || merged !== before || marks !== marksBefore,
+        : isSlipping || isAnotherRelation || merged !== before || marks !== marksBefore,
   };
+}
+
+/** What is said now, and of bars that stay as they were, what was said of them before. */
+function relationsOf(
+  said: readonly BarRelation[],
+  line: Line | undefined,
+  bars: readonly Bar[],
+): readonly BarRelation[] {
+  const before = line && relationsAfter(line.relations ?? [], line.bars, bars);
+  const kept = (before ?? []).filter(
+    ({ bar }) => line?.bars.includes(bars[bar]!) && said.every((one) => one.bar !== bar),
+  );
+  return kept.length === 0 ? said : [...said, ...kept].sort((one, other) => one.bar - other.bar);
 }
 
 function heardIn({ spans, heard }: SaidReading): readonly Heard[] {

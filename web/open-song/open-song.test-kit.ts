@@ -35,10 +35,11 @@ export function songOf(callouts: readonly string[], details: Partial<Song> = {})
       name: `Phrase ${index}`,
       marks,
     })),
-    lines: said.map(({ bars }, index) => ({
+    lines: said.map(({ bars, relations }, index) => ({
       phraseId: `phrase${index}`,
       partId: "guitar",
       bars,
+      ...(relations.length > 0 && { relations }),
       others: [],
     })),
   };

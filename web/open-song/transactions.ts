@@ -6,6 +6,7 @@ import { compare, type Fraction } from "@intonazione/core/rhythm";
 import type { MovedSong } from "@intonazione/core/remap";
 import type {
   Bar,
+  BarRelation,
   Edit,
   Line,
   LineContent,
@@ -55,8 +56,11 @@ export function writePhrase(
   phrase: Phrase,
   partId: string,
   bars: readonly Bar[],
+  /** Bars said as others; where nobody says, what was said before goes along. */
+  relations?: readonly BarRelation[],
 ): Transaction {
-  const setBars: Edit = { kind: "set-bars", phraseId: phrase.id, partId, bars };
+  const said = relations && { relations };
+  const setBars: Edit = { kind: "set-bars", phraseId: phrase.id, partId, bars, ...said };
   const before = song.phrases.find(({ id }) => id === phrase.id);
   if (before) {
     const mark: Edit[] = before.marks === phrase.marks ? [] : [{ kind: "replace-phrase", phrase }];

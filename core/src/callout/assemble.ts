@@ -1,13 +1,14 @@
-import { barEntries, barIndex } from "../foundation/bar-index";
+import { barEntries, barIndex, type BarIndex } from "../foundation/bar-index";
 import { isSameList } from "../foundation/same";
 import { add, compare, formatFraction, subtract, ZERO, type Fraction } from "../rhythm/fraction";
 import { barLength, type Metre } from "../rhythm/metre";
 import { parseOnset } from "../rhythm/onset";
 import type { Bar } from "../score/bar";
+import { stretchOf, withDifference, type BarRelation } from "../score/bar-relation";
 import { lengthOf, type LineEvent } from "../score/event";
 import { tidyMarks, type BarMark, type ChordAt } from "../score/frame";
+import { movedEvent } from "../score/moved-event";
 import type { CalloutContext } from "./context";
-import { movedEvent, withDifference } from "./copied-bar";
 import type { Item, Span } from "./item";
 
 type Report = (code: string, span: Span, message: string) => void;
@@ -38,6 +39,8 @@ export function assemble(
 interface Assembled {
   readonly bars: readonly Bar[];
   readonly marks: readonly BarMark[];
+  /** Bars that were said as others, in order. */
+  readonly relations: readonly BarRelation[];
   /** Where the events were said that are copies of others. */
   readonly spans: ReadonlyMap<string, Span>;
 }
@@ -57,6 +60,10 @@ class Assembly {
   /** Events of a bar that comes again, and what is said to be different in it. */
   private copies: readonly LineEvent[] | undefined;
   private moment: Fraction | undefined;
+  private again: Pick<BarRelation, "of" | "frets"> | undefined;
+  private readonly relations: BarRelation[] = [];
+  /** By the id of an event that comes again in a repeat, the one it is a copy of. */
+  private readonly origins = new Map<string, LineEvent>();
   private readonly spans = new Map<string, Span>();
 
   constructor(
@@ -75,6 +82,7 @@ class Assembly {
         return this.close();
       case "event":
         this.events.push(item.event);
+        if (item.of) this.origins.set(item.event.id, item.of);
         this.filled = add(this.filled, lengthOf(item.event));
         if (!this.hasBarLines && compare(this.filled, this.length) >= 0) this.close();
         return;
@@ -158,8 +166,27 @@ class Assembly {
         this.spans.set(copy.id, span);
         return copy;
       });
+    this.again = this.rootOf(number - 1, frets);
     this.copies = copied(bar.events);
     if (bar.voiceTwo) this.voiceTwo = copied(bar.voiceTwo);
+  }
+
+  /** A bar that is itself one that comes again stands for that one. */
+  private rootOf(index: number, frets: number): Pick<BarRelation, "of" | "frets"> {
+    const known = this.relations.find(({ bar, but }) => bar === index && !but);
+    if (!known) return { of: barIndex(index), frets };
+    return { of: known.of, frets: known.frets + frets };
+  }
+
+  /** The bar that was said before, where all of this one comes again in a repeat. */
+  private repeatedBar(events: readonly LineEvent[]): BarIndex | undefined {
+    const said = events.map(({ id }) => this.origins.get(id));
+    if (events.length === 0 || this.voiceTwo) return undefined;
+    const index = this.bars.findIndex(
+      ({ events: [first] }) => first !== undefined && first === said[0],
+    );
+    const bar = this.bars[index];
+    return bar && !bar.voiceTwo && isSameList(bar.events, said) ? barIndex(index) : undefined;
   }
 
   /** The same copy as before of the same event. */
@@ -179,7 +206,8 @@ class Assembly {
       const mark = { ...this.kept.get(bar), ...this.said.get(bar), bar };
       return Object.keys(mark).length > 1 ? [mark] : [];
     });
-    return { bars: this.bars, marks: tidyMarks(marks, this.context), spans: this.spans };
+    const { bars, relations, spans } = this;
+    return { bars, marks: tidyMarks(marks, this.context), relations, spans };
   }
 
   /** What was said of the bar in the making. */
@@ -217,11 +245,28 @@ class Assembly {
     this.mark.chords = [...others, chord].sort((a, b) => compare(a.at, b.at));
   }
 
+  /** The events of the bar in the making; whether it was said as another one is noted. */
+  private closedEvents(): readonly LineEvent[] {
+    const { copies, events, again, moment } = this;
+    const bar = barIndex(this.bars.length);
+    if (!copies || !again) {
+      const of = this.repeatedBar(events);
+      if (of !== undefined) this.relations.push({ bar, ...this.rootOf(of, 0) });
+      return events;
+    }
+    if (events.length === 0) {
+      this.relations.push({ bar, ...again });
+      return copies;
+    }
+    const but = stretchOf(copies, events, moment);
+    this.relations.push({ bar, ...again, but });
+    return withDifference(copies, events, but);
+  }
+
   private close(): void {
-    const events = this.copies
-      ? withDifference(this.copies, this.events, this.moment)
-      : this.events;
+    const events = this.closedEvents();
     this.copies = undefined;
+    this.again = undefined;
     this.moment = undefined;
     if (events.length === 0 && !this.voiceTwo) return;
     this.bars.push(sameBar(events, this.voiceTwo));

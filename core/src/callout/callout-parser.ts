@@ -422,7 +422,10 @@ export class CalloutParser {
   }
 
   private copyOf(item: Item): Item {
-    if (item.kind === "event") return { kind: "event", event: this.copyOfEvent(item.event) };
+    if (item.kind === "event") {
+      const { event, of = event } = item;
+      return { kind: "event", event: this.copyOfEvent(event), of };
+    }
     // Every time it comes again it has events of its own.
     if (item.kind === "bar-again") return { ...item, copies: new Map() };
     if (item.kind !== "voice-two") return item;

@@ -11,7 +11,12 @@ export interface Span {
 /** What a call-out says, piece by piece, before it is put into bars. */
 export type Item =
   | { readonly kind: "bar-line" }
-  | { readonly kind: "event"; readonly event: LineEvent }
+  | {
+      readonly kind: "event";
+      readonly event: LineEvent;
+      /** What it is a copy of, where it comes again in a repeat. */
+      readonly of?: LineEvent;
+    }
   | { readonly kind: "voice-two"; readonly events: readonly LineEvent[] }
   /** A bar that was said before, once more. */
   | {

@@ -5,6 +5,7 @@ import { checkTuplets } from "../checks/tuplets";
 import type { Finding } from "../foundation/finding";
 import { isSame } from "../foundation/same";
 import type { Bar } from "../score/bar";
+import type { BarRelation } from "../score/bar-relation";
 import type { PitchedNote } from "../score/event";
 import { framesOf, type BarMark } from "../score/frame";
 import { spellBars } from "../theory/spell-bars";
@@ -20,6 +21,8 @@ export interface CalloutReading {
   readonly bars: readonly Bar[];
   /** What the bars say to all parts: metre, tempo, pick-up, chords. */
   readonly marks: readonly BarMark[];
+  /** Bars that were said as others. */
+  readonly relations: readonly BarRelation[];
   /** Where each event was said, by its id; columns from 0. */
   readonly spans: ReadonlyMap<string, Span>;
   /** Slips with their columns, then bars that do not add up. */
@@ -61,7 +64,8 @@ function tooLong(text: string, context: CalloutContext): CalloutReading {
   const message = `a call-out may have ${MAX_CALLOUT_LENGTH} characters, got ${text.length}: say one phrase at a time`;
   const where = { column: MAX_CALLOUT_LENGTH };
   const finding: Finding = { code: "too-long", severity: "error", where, message };
-  return { bars: [], marks: context.marks ?? [], spans: new Map(), findings: [finding] };
+  const marks = context.marks ?? [];
+  return { bars: [], marks, relations: [], spans: new Map(), findings: [finding] };
 }
 
 function readingOf(words: ReadWords, context: CalloutContext, newId: () => string): CalloutReading {
@@ -69,6 +73,7 @@ function readingOf(words: ReadWords, context: CalloutContext, newId: () => strin
   const {
     bars: assembled,
     marks,
+    relations,
     spans: copied,
   } = assemble(
     words.items,
@@ -95,7 +100,7 @@ function readingOf(words: ReadWords, context: CalloutContext, newId: () => strin
   const sums = checkBars(bars, frames, before).map((finding) =>
     inColumns(finding, bars, spans, before),
   );
-  return { bars, marks, spans, findings: [...slips, ...checked, ...sums] };
+  return { bars, marks, relations, spans, findings: [...slips, ...checked, ...sums] };
 }
 
 /** A finding about a bar, with the columns at which the bar was said. */

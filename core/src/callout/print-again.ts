@@ -1,15 +1,15 @@
 import { compare, sum } from "../rhythm/fraction";
 import type { Bar } from "../score/bar";
-import { lengthOf, notesOf, withNotes, type LineEvent } from "../score/event";
-import { barKey } from "../score/merge-bars";
-import { remembering } from "../foundation/remembering";
-import { MAX_FRETS } from "../instrument/instrument";
-import { fret } from "../neck/neck";
+import { lengthOf, notesOf, type LineEvent } from "../score/event";
+import { isMoved } from "../score/moved-event";
 
 /** A bar as one that was said before. */
-interface Again {
+export interface Again {
   /** `=|` for the bar before, `=2` for bar 2, `=2+3` for bar 2 three frets up. */
   readonly word: string;
+  /** Of which bar, and how far it moves. */
+  readonly of: number;
+  readonly frets: number;
   /** What is different at its end. */
   readonly rest: readonly LineEvent[];
 }
@@ -35,7 +35,7 @@ export function againAs(bars: readonly Bar[], index: number): readonly Again[] {
     if (!rest) continue;
     const isBefore = at === index - 1 && frets === 0 && rest.length === 0;
     const moved = frets === 0 ? "" : frets > 0 ? `+${frets}` : String(frets);
-    found.push({ word: isBefore ? "=|" : `=${at + 1}${moved}`, rest });
+    found.push({ word: isBefore ? "=|" : `=${at + 1}${moved}`, of: at, frets, rest });
   }
   return found;
 }
@@ -75,51 +75,17 @@ function differenceOf(
   while (same < shorter && isMoved(old[same]!, events[same]!, frets)) same++;
   const [out, rest] = [old.slice(same), events.slice(same)];
   if (out.length === 0 && rest.length === 0) return [];
-  const isCut = same === 0 || out.length === 0 || rest.length === 0;
+  const last = old[same - 1];
+  const isCut = last === undefined || isGrace(last) || out.length === 0 || rest.length === 0;
   return isCut || !isPlainEnd(rest) || compare(lengthOfAll(out), lengthOfAll(rest)) !== 0
     ? undefined
     : rest;
 }
 
+const isGrace = (event: LineEvent) => event.kind === "notes" && event.grace !== undefined;
 const lengthOfAll = (events: readonly LineEvent[]) => sum(events.map(lengthOf));
 
 /** Graces take no time, and what is linked or tied to the note before has to be said with it. */
 function isPlainEnd([first, ...others]: readonly LineEvent[]): boolean {
-  const isGrace = (event: LineEvent) => event.kind === "notes" && event.grace !== undefined;
   return first !== undefined && ![first, ...others].some(isGrace) && lengthOf(first).num > 0;
 }
-
-function isMoved(one: LineEvent, other: LineEvent, frets: number): boolean {
-  if (frets === 0) return one === other || placeKey(one) === placeKey(other);
-  const there = moved(one, frets);
-  return there !== undefined && placeKey(there) === placeKey(other);
-}
-
-/**
- * The event some frets higher; its pitches are left as they are, since the place says them.
- * @returns undefined where a note has no place, or would leave every neck.
- */
-function moved(event: LineEvent, frets: number): LineEvent | undefined {
-  const isThere = ({ fret }: { readonly fret: number }) =>
-    fret + frets >= 0 && fret + frets <= MAX_FRETS;
-  const isMovable = notesOf(event).every((note) => {
-    if (note.kind === "dead") return true;
-    const targets = note.techniques.flatMap((one) => (one.kind === "bend" ? (one.to ?? []) : []));
-    return note.place !== undefined && [note.place, ...targets].every(isThere);
-  });
-  if (!isMovable) return undefined;
-  const up = <Where extends { readonly fret: number }>(place: Where) => ({
-    ...place,
-    fret: fret(place.fret + frets),
-  });
-  return withNotes(event, (note) => {
-    if (note.kind === "dead") return note;
-    const techniques = note.techniques.map((one) =>
-      one.kind === "bend" && one.to ? { ...one, to: up(one.to) } : one,
-    );
-    return { ...note, place: up(note.place!), techniques };
-  });
-}
-
-/** Equal for events that a call-out says alike. */
-const placeKey = remembering((event: LineEvent): string => barKey({ events: [event] }));

@@ -1,11 +1,12 @@
 import { FIRST_BAR, barIndex } from "../foundation/bar-index";
 import { compare, sum } from "../rhythm/fraction";
 import type { Bar } from "../score/bar";
+import type { BarRelation } from "../score/bar-relation";
 import { lengthOf } from "../score/event";
 import { framesOf, type BarFrame, type BarMark } from "../score/frame";
 import { barKey } from "../score/merge-bars";
 import type { CalloutContext } from "./context";
-import { againAs } from "./print-again";
+import { againAs, type Again } from "./print-again";
 import { BarPrinter, sayMark } from "./print-bar";
 
 type Context = Pick<CalloutContext, "names" | "metre" | "tempoBpm">;
@@ -21,6 +22,7 @@ export function printCallout(
   bars: readonly Bar[],
   context: Context,
   marks: readonly BarMark[] = [],
+  relations: readonly BarRelation[] = [],
 ): string {
   const frames = framesOf(marks, context, Math.max(1, bars.length));
   const markOf = new Map(marks.map((mark) => [mark.bar, mark]));
@@ -31,7 +33,9 @@ export function printCallout(
     const mark = markOf.get(barIndex(index));
     const times = timesFrom(index, bars, markOf);
     const isCounted = times >= COUNTED_FROM;
-    const said = sayBar(bars, index, frames[index]!, mark, context, isCounted ? "" : duration);
+    const relation = relations.find(({ bar }) => bar === index);
+    const before = isCounted ? "" : duration;
+    const said = sayBar(bars, index, frames[index]!, mark, context, before, relation);
     duration = said.duration;
     const isLast = index + (isCounted ? times : 1) === bars.length;
     if (isCounted) words.push(`( ${said.text} | )x${times}`);
@@ -43,7 +47,7 @@ export function printCallout(
   return bars.length === 1 && wouldSplit(bars[0]!, frames[0]!) ? `${text} |` : text;
 }
 
-/** A bar as it stands, or as one before it that comes again, whichever is shorter. */
+/** A bar as the one that it was said as; else as it stands, or as one before it, whichever is shorter. */
 function sayBar(
   bars: readonly Bar[],
   index: number,
@@ -51,12 +55,16 @@ function sayBar(
   mark: BarMark | undefined,
   context: Context,
   duration: string,
+  relation: BarRelation | undefined,
 ) {
   const bar = bars[index]!;
+  const ways = againAs(bars, index);
+  const sayAs = ({ word, rest }: Again) =>
+    new BarPrinter(context, duration).print({ events: rest }, frame, mark, word);
+  const said = ways.find(({ of, frets }) => of === relation?.of && frets === relation.frets);
+  if (said) return sayAs(said);
+  const again = ways.map(sayAs);
   const plain = new BarPrinter(context, duration).print(bar, frame, mark);
-  const again = againAs(bars, index).map(({ word, rest }) =>
-    new BarPrinter(context, duration).print({ events: rest }, frame, mark, word),
-  );
   return again.reduce((best, one) => (one.text.length < best.text.length ? one : best), plain);
 }
 

@@ -1,6 +1,7 @@
 import { barNumber } from "../foundation/bar-index";
 import type { Finding, Severity, Whereabouts } from "../foundation/finding";
 import { acceptedKey } from "../score/accepted";
+import type { Song } from "../score/song";
 import type { Mend } from "./mend";
 
 /** What a finding is about, in the order in which a teacher looks. */
@@ -59,4 +60,10 @@ const WEIGHT: Readonly<Record<Severity, number>> = { error: 0, warning: 1, info:
 /** What matters most first. */
 export function bySeverity(a: ReviewFinding, b: ReviewFinding): number {
   return WEIGHT[a.severity] - WEIGHT[b.severity];
+}
+
+/** Why a finding was accepted; undefined while it is open. */
+export function acceptedReason(song: Song, finding: ReviewFinding): string | undefined {
+  const key = findingKey(finding);
+  return song.accepted?.find((one) => one.finding === key)?.reason;
 }

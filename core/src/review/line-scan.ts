@@ -66,7 +66,7 @@ export type FoundAt =
 
 /** A finding of a line, with the place filled in; of a bar that is its first event. */
 export function found(
-  { phrase, part, line, barsBefore }: LineBasis,
+  { phrase, part, line, barsBefore }: Pick<LineBasis, "phrase" | "part" | "line" | "barsBefore">,
   group: Group,
   code: string,
   severity: Severity,

@@ -1,8 +1,9 @@
-import type { BarIndex } from "../foundation/bar-index";
+import { formatBar, type BarIndex } from "../foundation/bar-index";
 import type { Place } from "../neck/neck";
 import { displayKey, type Key } from "../pitch/key";
 import { durationInWords } from "../rhythm/duration";
 import type { Fraction } from "../rhythm/fraction";
+import { sayRelation, type BarRelation } from "../score/bar-relation";
 import type { BendCourse, LinkKind, Technique } from "../score/technique";
 
 /** What would put a finding right, as data; the place is the finding's. */
@@ -10,6 +11,12 @@ export type Mend =
   | NoteMend
   /** At the end of a bar, by its index in the line. */
   | { readonly kind: "add-rest"; readonly bar: BarIndex; readonly duration: Fraction }
+  /** A bar is once more what it was said to be. */
+  | {
+      readonly kind: "follow-bar";
+      readonly relation: BarRelation;
+      /** Through the part. */ readonly bar: BarIndex;
+    }
   | { readonly kind: "drop-tremolo" }
   | { readonly kind: "respell" }
   | { readonly kind: "set-key"; readonly key: Key };
@@ -48,6 +55,10 @@ export function mendInWords(mend: Mend): string {
       return `play it on string ${mend.place.string}, fret ${mend.place.fret}`;
     case "add-rest":
       return `fill the bar with a rest (${durationInWords(mend.duration)})`;
+    case "follow-bar": {
+      const { relation, bar } = mend;
+      return `make ${formatBar(bar)} ${sayRelation(relation, bar - relation.bar)} again`;
+    }
     case "drop-tremolo":
       return "leave out the tremolo";
     case "respell":

@@ -2,6 +2,7 @@ import { midiAt, neckOf, type Neck } from "../neck/neck";
 import { spellMidi } from "../pitch/spelling";
 import { midiOf } from "../pitch/pitch";
 import { withEvents, type Bar } from "../score/bar";
+import { madeToFollow } from "../score/bar-relation";
 import type { Edit } from "../score/edit";
 import { withNotes, type LineEvent, type Note, type PitchedNote } from "../score/event";
 import { detailsOf, lineOf, type Song } from "../score/song";
@@ -55,6 +56,11 @@ function mendedBars(
         if (index !== mend.bar) return bar;
         return { ...bar, events: [...bar.events, { kind: "rest", id: tools.newId(), duration }] };
       });
+    }
+    case "follow-bar": {
+      const { relation } = mend;
+      const ground = { neck: tools.neck, key: tools.song.key };
+      return madeToFollow(bars, relation, ground, tools.newId) ?? bars;
     }
     case "drop-tremolo":
       return onEvents(bars, (event) => {

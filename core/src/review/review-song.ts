@@ -15,12 +15,13 @@ import { eventsOf } from "../score/bar";
 import { checkArithmetic, checkSongForm } from "./arithmetic";
 import { checkChordMarks } from "./chord-marks";
 import { checkTuning } from "./easier-tuning";
-import { bySeverity, findingKey, withoutDoubles, type ReviewFinding } from "./finding";
+import { bySeverity, withoutDoubles, type ReviewFinding } from "./finding";
 import { checkGrips } from "./hand/grips";
 import { heldGrips } from "./hand/held-grips";
 import { checkHeldStrings, checkMovement, checkPicking } from "./hand/movement";
 import { scanLine } from "./line-scan";
 import { checkBarCounts, checkPair, checkReferences } from "./parts";
+import { checkRelations } from "./relations";
 import { checkLineOnInstrument, checkSetUp } from "./set-up";
 import { checkSpelling } from "./spelling";
 import { checkTeaching } from "./teaching";
@@ -127,6 +128,7 @@ function lineFindings(
     const moments = heldGrips(scan);
     return [
       ...checkArithmetic(scan),
+      ...checkRelations(scan),
       ...checkGrips(scan, moments),
       ...checkMovement(scan, moments),
       ...checkPicking(scan, pickingPerSecond),
@@ -220,10 +222,4 @@ function teachingFindings(
     tableFor(song, part, profileById(part.profile, profiles)),
   );
   return memory.get(`teaching ${part.id}`, inputs, () => checkTeaching(song, part, table));
-}
-
-/** Why a finding was accepted; undefined while it is open. */
-export function acceptedReason(song: Song, finding: ReviewFinding): string | undefined {
-  const key = findingKey(finding);
-  return song.accepted?.find((one) => one.finding === key)?.reason;
 }

@@ -52,12 +52,13 @@ export function songSaid({ parts: said, key = "A minor", metre = "4/4", ...more 
       if (text === "") continue;
       const phrase = phrases[index]!;
       const context = { ...calloutContext(part, frame, USUAL_STYLE), marks: phrase.marks };
-      const { bars, marks, findings } = parseCallout(text, context, newId);
+      const { bars, marks, relations, findings } = parseCallout(text, context, newId);
       const slip = findings.find(({ severity }) => severity === "error");
       if (slip) throw new RangeError(`${text}: ${slip.message}`);
       phrases[index] = { ...phrase, marks };
       const placed = placeBars(bars, neckOf(instrument, capo), "unplaced").bars;
-      lines.push({ phraseId: phrase.id, partId: part.id, bars: placed, others: [] });
+      const saidAs = relations.length > 0 && { relations };
+      lines.push({ phraseId: phrase.id, partId: part.id, bars: placed, ...saidAs, others: [] });
     }
     return part;
   });

@@ -6,10 +6,10 @@ import { applyEdit } from "../score/apply-edit";
 import { withNotes } from "../score/event";
 import { commit, openHistory, undo } from "../score/history";
 import { anySong } from "../score/song.arbitraries";
-import { findingKey, type ReviewFinding } from "./finding";
+import { acceptedReason, findingKey, type ReviewFinding } from "./finding";
 import { mendInWords } from "./mend";
 import { editsOf } from "./mended";
-import { acceptedReason, reviewSong, reviewSteps } from "./review-song";
+import { reviewSong, reviewSteps } from "./review-song";
 import type { RestEvent } from "../score/event";
 import type { Song } from "../score/song";
 import { codesIn, songSaid, type SaidPart, type SaidSong } from "./review.test-kit";
@@ -57,6 +57,7 @@ const FAULTS: readonly (readonly [code: string, fault: SaidSong | Song, nearMiss
     guitar("'8t A0 A3 A0 '4 A0 '2 A0 | '1 A0"),
   ],
   ["rhythm-unsaid", guitar("'? A0 A3 | '1 A0"), guitar("'2 A0 A3 | '1 A0")],
+  ["bars-apart", withoutFirst(guitar("'2 A0 A2 | =1+3")), guitar("'2 A0 A2 | =1+3")],
   ["tie-to-nothing", withoutFirst(guitar("'2 A0 ~ | '1 A0")), guitar("'2 A0 ~ | '1 A0")],
   [
     "form-length",

@@ -1,6 +1,7 @@
 import { isSame } from "../foundation/same";
 import { concerns } from "./accepted";
 import { eventsOf, withEvents } from "./bar";
+import { relationsAfter } from "./bar-relation";
 import type { Edit, LineContent, NoteAddress, Placement } from "./edit";
 import { editProblem } from "./edit-problem";
 import { notesOf, withNotes, type PitchedNote } from "./event";
@@ -37,8 +38,11 @@ function isChange(song: Song, edit: Edit): boolean {
       return !song.parts.some((part) => isSame(part, edit.part));
     case "replace-phrase":
       return !song.phrases.some((phrase) => isSame(phrase, edit.phrase));
-    case "set-bars":
-      return !isSame(edit.bars, lineOf(song, edit.phraseId, edit.partId)?.bars);
+    case "set-bars": {
+      const before = lineOf(song, edit.phraseId, edit.partId);
+      const isSaidAnew = edit.relations && !isSame(edit.relations, before?.relations ?? []);
+      return isSaidAnew || !isSame(edit.bars, before?.bars);
+    }
     case "set-line": {
       const before = lineOf(song, edit.phraseId, edit.partId);
       return !isSame(edit.line, before && contentOf(before));
@@ -141,9 +145,10 @@ function change(song: Song, edit: Edit): Applied {
     }
     case "set-bars": {
       const before = lineOf(song, edit.phraseId, edit.partId);
-      const line = before
-        ? { ...contentOf(before), bars: edit.bars }
-        : { bars: edit.bars, others: [] };
+      const relations =
+        edit.relations ?? relationsAfter(before?.relations ?? [], before?.bars ?? [], edit.bars);
+      const { relations: _, ...content } = before ? contentOf(before) : { others: [] };
+      const line = { ...content, bars: edit.bars, ...(relations.length > 0 && { relations }) };
       return setLine(song, { ...edit, kind: "set-line", line });
     }
     case "set-line":

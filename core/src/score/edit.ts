@@ -1,5 +1,6 @@
 import type { Place } from "../neck/neck";
 import type { Bar } from "./bar";
+import type { BarRelation } from "./bar-relation";
 import type { Section } from "./form";
 import type { Accepted, Line, Part, Phrase, Song, SongDetails } from "./song";
 
@@ -49,6 +50,8 @@ export type Edit =
       readonly phraseId: string;
       readonly partId: string;
       readonly bars: readonly Bar[];
+      /** What is said of them as others; absent: what was said before goes along with them. */
+      readonly relations?: readonly BarRelation[];
     }
   | {
       readonly kind: "set-line";

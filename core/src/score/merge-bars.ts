@@ -66,7 +66,7 @@ function mergeEvents(before: readonly Bar[], after: readonly Bar[]): readonly Ba
 }
 
 /** Everything a person writes of an event; equal keys mean that nothing was changed. */
-const eventKey = remembering((event: LineEvent): string => {
+export const eventKey = remembering((event: LineEvent): string => {
   let key = formatFraction(event.duration);
   if (event.lengthUnknown) key += "?";
   if (event.fermata) key += "^";

@@ -1,4 +1,4 @@
-import { barIndex } from "../foundation/bar-index";
+import { barIndex, FIRST_BAR } from "../foundation/bar-index";
 import fc from "fast-check";
 import { capoOn, type Capo } from "../instrument/capo";
 import { usualInstrument } from "../instrument/instrument";
@@ -332,6 +332,9 @@ const songOf = (barsOn: typeof anyBars): fc.Arbitrary<Song> =>
           partId: "part",
           bars: bars.map(withOwnIds),
           ...given({ wishes, isSuggested }),
+          ...(bars.length > 1 && {
+            relations: [{ bar: barIndex(1), of: FIRST_BAR, frets: times - 2 }],
+          }),
           others: index === 0 ? [{ label: "simplified", bars: bars.map(withOwnIds) }] : [],
         })),
       }));

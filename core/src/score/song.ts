@@ -5,6 +5,7 @@ import type { Key } from "../pitch/key";
 import type { Feel } from "../rhythm/feel";
 import type { Metre } from "../rhythm/metre";
 import type { Bar } from "./bar";
+import type { BarRelation } from "./bar-relation";
 import { framesOf, type BarFrame, type BarMark } from "./frame";
 import type { Section } from "./form";
 import { usualPicking, type PickingSchool } from "./picking";
@@ -101,6 +102,8 @@ export interface Version {
   /** Why it is there. */
   readonly reason?: string;
   readonly bars: readonly Bar[];
+  /** Bars that were said as others, in their order; at most one a bar. */
+  readonly relations?: readonly BarRelation[];
   /** What its placing has to keep to. */
   readonly wishes?: LineWishes;
   /** Where it lies was suggested, and nobody has taken it yet. */

@@ -36,7 +36,12 @@ export const BarFigure = memo(function BarFigure(props: BarProps) {
           {number}
         </text>
       )}
-      <FrameWords box={box} before={before} y={lanes.head + 4} />
+      <FrameWords
+        box={box}
+        before={before}
+        y={lanes.head + 4}
+        saidAs={box.balance && isNarrow ? "" : props.saidAs}
+      />
       {box.balance && (
         <text
           x={isNarrow ? BALANCE_FROM : box.width - 4}

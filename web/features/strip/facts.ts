@@ -48,6 +48,8 @@ export interface BarProps {
   readonly strokes: string;
   /** A finger of each note in its order, `-` for open strings; empty while the lane is hidden. */
   readonly fingers: string;
+  /** What the bar was said as, and whether it is so still; empty where it stands for itself. */
+  readonly saidAs: string;
   /** Set when the cursor is in this bar. */
   readonly eventId: string | undefined;
   readonly noteId: string | undefined;

@@ -1,5 +1,11 @@
 import { formatMetre, formatOnset } from "@intonazione/core/rhythm";
-import type { BarFrame } from "@intonazione/core/score";
+import {
+  holds,
+  sayRelation,
+  type Bar,
+  type BarFrame,
+  type BarRelation,
+} from "@intonazione/core/score";
 
 /**
  * What a bar says to all parts: a new metre or tempo, and where a pick-up begins.
@@ -13,4 +19,19 @@ export function frameWords(frame: BarFrame, last: BarFrame | undefined): readonl
     ...(last && last.tempoBpm !== frame.tempoBpm ? [`♩ = ${frame.tempoBpm}`] : []),
     ...(frame.from.num > 0 ? [`from ${formatOnset(frame.from, frame.metre)}`] : []),
   ];
+}
+
+/** For every bar what it was said as, and whether it is so still; empty where it stands for itself. */
+export function relationWords(
+  bars: readonly Bar[],
+  relations: readonly BarRelation[],
+  barsBefore: number,
+): readonly string[] {
+  const words = bars.map(() => "");
+  for (const relation of relations) {
+    if (relation.bar >= bars.length) continue;
+    const sign = holds(bars, relation) ? "=" : "≠";
+    words[relation.bar] = `${sign} ${sayRelation(relation, barsBefore)}`;
+  }
+  return words;
 }

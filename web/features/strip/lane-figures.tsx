@@ -9,21 +9,33 @@ import { strokePath, type BarBox, type EventBox } from "@intonazione/core/strip"
 
 /** What stands in the lanes above and below the strings. */
 
-/** What the bar says to all parts: a new metre or tempo, and where a pick-up begins. */
+/** What the bar says to all parts, a new metre or tempo, where a pick-up begins; and what it was said as. */
 export function FrameWords({
   box: { frame },
   before,
   y,
+  saidAs,
 }: {
   readonly box: BarBox;
   readonly before: BarBox | undefined;
   readonly y: number;
+  readonly saidAs: string;
 }) {
   const words = frameWords(frame, before?.frame);
-  if (words.length === 0) return null;
+  if (words.length === 0 && saidAs === "") return null;
   return (
     <text x={frame.from.num > 0 ? 4 : 22} y={y} fontSize={11} fontWeight={650} fill="var(--ink)">
       {words.join(" · ")}
+      {saidAs !== "" && (
+        <tspan
+          dx={words.length > 0 ? 8 : 0}
+          fontSize={10.5}
+          fontWeight={500}
+          fill={saidAs.startsWith("≠") ? "var(--ochre-ink)" : "var(--soft)"}
+        >
+          {saidAs}
+        </tspan>
+      )}
     </text>
   );
 }

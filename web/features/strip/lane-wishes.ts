@@ -20,7 +20,8 @@ export function laneWishes(
     isCompact,
     isBeingSaid,
     isNumbered,
-  }: Readonly<Record<"isCompact" | "isBeingSaid" | "isNumbered", boolean>>,
+    isSaidAs,
+  }: Readonly<Record<"isCompact" | "isBeingSaid" | "isNumbered" | "isSaidAs", boolean>>,
 ): LaneWishes {
   const boxes = row.bars.flatMap(({ box }) => box.events);
   const events = boxes.map(({ event }) => event);
@@ -52,7 +53,8 @@ export function laneWishes(
   );
   only("techniques", events.some(reachesUp));
   // While it is said a bar is short at every key: the lane shall not come and go with it.
-  only("head", isBeingSaid || saysSomething(row) || (!isCompact && !wished.has("count")));
+  const hasHead = isBeingSaid || isSaidAs || saysSomething(row);
+  only("head", hasHead || (!isCompact && !wished.has("count")));
   return {
     strings: facts.names.strings.length,
     nameLines: Math.max(1, ...boxes.map(nameLinesOf)),

@@ -3,6 +3,7 @@
 import { phraseLetter } from "@intonazione/core/callout";
 import {
   type Bar,
+  type BarRelation,
   eventsBetween,
   eventsOf,
   lineOf,
@@ -25,6 +26,8 @@ import { PhraseHead } from "./phrase-head";
 import { Strip } from "./strip";
 
 const NO_BARS: readonly Bar[] = [];
+type Drawn = Pick<PhraseEntry, "bars" | "relations">;
+const NOTHING: Drawn = { bars: NO_BARS };
 const UNWRITTEN = "unwritten";
 
 /** Every phrase of the song as the current part plays it, and the one that is just being said. */
@@ -56,6 +59,7 @@ type Ground = Pick<Song, "metre" | "tempoBpm" | "key" | "style">;
 interface PhraseEntry {
   readonly phrase: Phrase;
   readonly bars: readonly Bar[];
+  readonly relations?: readonly BarRelation[] | undefined;
   readonly barsBefore: number;
   readonly isBeingWritten: boolean;
   /** True for the phrase that is only being said. */
@@ -67,20 +71,23 @@ function rowsOf(song: Song, part: Part, draft: Draft): readonly PhraseEntry[] {
   const entries: PhraseEntry[] = [];
   let barsBefore = 0;
   const drawn = draft.likely ?? draft.bars;
-  const add = (phrase: Phrase, bars: readonly Bar[], isBeingWritten: boolean, isNew: boolean) => {
-    entries.push({ phrase, bars, barsBefore, isBeingWritten, isNew });
+  // Of what is only likely nobody knows yet which of its bars it repeats.
+  const saidAs = draft.likely ? undefined : draft.relations;
+  const add = (phrase: Phrase, { bars, relations }: Drawn, isDraft: boolean, isNew: boolean) => {
+    entries.push({ phrase, bars, relations, barsBefore, isBeingWritten: isDraft, isNew });
     barsBefore += bars.length;
   };
+  const beingSaid = { bars: drawn, relations: saidAs };
   for (const phrase of song.phrases) {
     const isDraft = draft.isChanged && draft.phraseId === phrase.id;
-    const written = lineOf(song, phrase.id, part.id)?.bars ?? NO_BARS;
+    const written = lineOf(song, phrase.id, part.id) ?? NOTHING;
     const isOther = isDraft && draft.marks !== phrase.marks;
     const shown = isOther ? { ...phrase, marks: draft.marks } : phrase;
-    add(shown, isDraft ? drawn : written, isDraft, false);
+    add(shown, isDraft ? beingSaid : written, isDraft, false);
   }
   if (draft.isChanged && draft.phraseId === undefined && drawn.length > 0) {
     const { marks } = draft;
-    add({ id: UNWRITTEN, name: "being said", marks }, drawn, true, true);
+    add({ id: UNWRITTEN, name: "being said", marks }, beingSaid, true, true);
   }
   return entries;
 }
@@ -101,6 +108,7 @@ const USUAL_ROW = 120;
 const PhraseRow = memo(function PhraseRow({
   phrase,
   bars,
+  relations,
   barsBefore,
   isBeingWritten,
   isNew,
@@ -146,6 +154,7 @@ const PhraseRow = memo(function PhraseRow({
                 barsBefore={barsBefore}
                 isNamed={parts !== undefined}
                 said={shown === part ? bars : undefined}
+                saidAs={shown === part ? relations : undefined}
                 isBeingSaid={isBeingWritten && shown === part}
               />
             ))}
@@ -173,6 +182,7 @@ const PartStrip = memo(function PartStrip({
   phrase,
   part,
   said,
+  saidAs,
   isBeingSaid,
   barsBefore,
   isNamed,
@@ -182,6 +192,8 @@ const PartStrip = memo(function PartStrip({
   readonly part: Part;
   /** What the call-out line makes of it, or what is written; of other parts, only the latter. */
   readonly said: readonly Bar[] | undefined;
+  /** Which of those bars are said as others. */
+  readonly saidAs: readonly BarRelation[] | undefined;
   readonly isBeingSaid: boolean;
   readonly barsBefore: number;
   readonly isNamed: boolean;
@@ -189,6 +201,9 @@ const PartStrip = memo(function PartStrip({
   const { store } = useOpenSong();
   const bars = useSong(
     (state) => said ?? lineOf(state.history.song, phrase.id, part.id)?.bars ?? NO_BARS,
+  );
+  const relations = useSong((state) =>
+    said ? saidAs : lineOf(state.history.song, phrase.id, part.id)?.relations,
   );
   const lanes = useSong((state) => shownLanes(state, phrase.id));
   const isHere = ({ cursor }: { cursor: { phraseId?: string | undefined; partId: string } }) =>
@@ -242,6 +257,7 @@ const PartStrip = memo(function PartStrip({
         <Strip
           bars={bars}
           frames={framesFor(ground, phrase, bars.length)}
+          relations={relations}
           picking={part.picking}
           facts={facts}
           lanes={lanes}

@@ -34,6 +34,8 @@ interface RowProps {
   /** The words of its bars, with | between; absent where the lane is hidden. */
   readonly strokes: string | undefined;
   readonly fingers: string | undefined;
+  /** What its bars were said as. */
+  readonly saidAs?: string | undefined;
   readonly wished: ReadonlySet<Lane>;
   readonly barsBefore: number;
   /** Close together, beside others that it is compared with. */
@@ -51,6 +53,7 @@ export const RowFigure = memo(function RowFigure({
   facts,
   strokes,
   fingers,
+  saidAs,
   wished,
   eventId,
   noteId,
@@ -65,13 +68,16 @@ export const RowFigure = memo(function RowFigure({
 }: RowProps) {
   const frame = useRef<HTMLDivElement>(null);
   const isNear = useNearSight(frame);
-  const lanes = lanesFor(laneWishes(row, wished, facts, { isCompact, isBeingSaid, isNumbered }));
+  const isSaidAs = saidAs !== undefined && saidAs.replaceAll("|", "") !== "";
+  const drawn = { isCompact, isBeingSaid, isNumbered, isSaidAs };
+  const lanes = lanesFor(laneWishes(row, wished, facts, drawn));
   const height = lanes.height + (wished.has("staff") ? STAFF_HEIGHT : 0);
   // What is far from the sight waits; the row at the cursor is wanted wherever it is.
   if (!isNear && eventId === undefined) return <div ref={frame} style={{ height }} />;
   const gutter = isCompact ? COMPACT_GUTTER : GUTTER;
   const strokesOfBars = strokes?.split("|");
   const fingersOfBars = fingers?.split("|");
+  const saidOfBars = saidAs?.split("|");
   return (
     // Rows out of sight are laid out only when they are scrolled to.
     <div
@@ -102,6 +108,7 @@ export const RowFigure = memo(function RowFigure({
                   before={row.bars[index - 1]?.box}
                   strokes={strokesOfBars?.[index] ?? ""}
                   fingers={fingersOfBars?.[index] ?? ""}
+                  saidAs={saidOfBars?.[index] ?? ""}
                   eventId={isHere ? eventId : undefined}
                   noteId={isHere ? noteId : undefined}
                   string={isHere ? string : undefined}

@@ -71,6 +71,7 @@ function draw(bar: Bar, on: Song = song, partIndex = 0, wishes: Wishes = {}): st
         hasLengths={wishes.hasLengths ?? false}
         facts={facts}
         isLast={false}
+        saidAs=""
         strokes={wishes.strokes ?? ""}
         fingers=""
         eventId={wishes.eventId}

@@ -1,11 +1,18 @@
 "use client";
 
-import { eventsOf, type Bar, type BarFrame, type PickingSchool } from "@intonazione/core/score";
+import {
+  eventsOf,
+  type Bar,
+  type BarFrame,
+  type BarRelation,
+  type PickingSchool,
+} from "@intonazione/core/score";
 import { layRows, USUAL, type Row } from "@intonazione/core/strip";
 import { memo, useMemo, useRef } from "react";
 import type { Lane } from "@/open-song/state/shown-lanes";
 import { useWidth } from "@/ui/use-width";
 import type { PartFacts } from "./facts";
+import { relationWords } from "./frame-words";
 import { fingersOf, strokesOf } from "./hand-words";
 import { GUTTER, RowFigure } from "./row-figure";
 
@@ -13,6 +20,8 @@ export interface StripProps {
   readonly bars: readonly Bar[];
   /** What holds in each bar. */
   readonly frames: readonly BarFrame[];
+  /** Bars that were said as others. */
+  readonly relations?: readonly BarRelation[] | undefined;
   /** The school that suggests strokes. */
   readonly picking: PickingSchool;
   readonly facts: PartFacts;
@@ -37,6 +46,7 @@ export interface StripProps {
 export const Strip = memo(function Strip({
   bars,
   frames,
+  relations,
   picking,
   facts,
   lanes,
@@ -66,6 +76,10 @@ export const Strip = memo(function Strip({
     () => (lanes.has("finger") ? fingersOf(bars, neck) : undefined),
     [bars, neck, lanes],
   );
+  const saidAs = useMemo(
+    () => relations && relationWords(bars, relations, barsBefore),
+    [bars, relations, barsBefore],
+  );
   const isHere = eventId !== undefined && eventsOf(bars).some((event) => event.id === eventId);
   return (
     <div
@@ -85,6 +99,7 @@ export const Strip = memo(function Strip({
             width={width}
             facts={facts}
             strokes={wordsOf(strokes, row)}
+            saidAs={wordsOf(saidAs, row)}
             fingers={wordsOf(fingers, row)}
             wished={lanes}
             eventId={isInRow ? eventId : undefined}

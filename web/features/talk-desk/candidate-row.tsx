@@ -38,7 +38,8 @@ export function CandidateRow({
     press.preventDefault();
     run();
   };
-  const understood = printCallout(reading.likely ?? reading.bars, context, reading.marks);
+  const { bars, likely, marks, relations } = reading;
+  const understood = printCallout(likely ?? bars, context, marks, likely ? [] : relations);
   const name = `${candidate.fromMs === undefined ? "" : `${clock(candidate.fromMs)}, `}${text.slice(0, 60)}`;
   return (
     <li

@@ -76,7 +76,7 @@ export function TalkDesk({ onClose }: { readonly onClose: () => void }) {
     const name = `Phrase ${phraseLetter(now.phrases.length)}`;
     const phrase = { id: newId(), name, marks: reading.marks };
     const bars = withSpokenTimes(reading.bars, candidate);
-    store.run(writePhrase(now, phrase, part.id, bars), { phraseId: phrase.id });
+    store.run(writePhrase(now, phrase, part.id, bars, reading.relations), { phraseId: phrase.id });
     change(index, row, { fate: "taken" });
     focusRow(index + 1);
   };

@@ -1,7 +1,7 @@
 import { lineOf } from "@intonazione/core/score";
 import { neckOfPart } from "@/open-song/derived";
 import { followWish } from "@/open-song/follow-wish";
-import { REGION_QUESTION_ID } from "@/open-song/open-question";
+import { openQuestion } from "@/open-song/open-question";
 import { noteHere } from "@/open-song/note-here";
 import type { SongStore } from "@/open-song/state/store";
 import { LANDMARKS } from "@/open-song/state/view";
@@ -41,11 +41,11 @@ export function hintCommands(store: SongStore): readonly Command[] {
       run: () => placeAround(store, fret),
     })),
     {
-      id: "answer-region",
-      label: "Answer where this phrase is played",
+      id: "answer-question",
+      label: "Answer the question above the strips",
       keys: ["q"],
-      isOn: () => document.getElementById(REGION_QUESTION_ID) !== null,
-      run: () => document.getElementById(REGION_QUESTION_ID)?.focus(),
+      isOn: () => openQuestion() !== null,
+      run: () => openQuestion()?.focus(),
     },
     {
       id: "place-best",

@@ -1,10 +1,10 @@
 import { MoveTo } from "@/features/place/move-to";
-import { RegionQuestion } from "@/features/place/region-question";
 import { SideBySide } from "@/features/place/side-by-side";
 import { TwoParts } from "@/features/place/two-parts";
 import { WaysView } from "@/features/place/ways-view";
 import { WhichTuning } from "@/features/place/which-tuning";
 import { SOUNDS, useDrawCompared, useDrawLine } from "@/features/strip/draw-line";
+import { Questions } from "../questions";
 import type { Stage } from "../stage";
 import { tallyOfPart } from "../tally";
 import { hintCommands, ringCommands } from "./commands";
@@ -36,7 +36,7 @@ export const PLACE: Stage = {
 function HowToPlace() {
   return (
     <>
-      <RegionQuestion />
+      <Questions />
       <p className="px-1 text-[13px] text-soft">
         Choose a note, then a ring on the neck or its key: the pitch stays, the place is pinned.
       </p>

@@ -1,8 +1,8 @@
 import { FormView } from "@/features/form/form-view";
-import { RegionQuestion } from "@/features/place/region-question";
 import { HistoryView } from "@/features/history/history-view";
 import { useDrawBars } from "@/features/strip/draw-line";
 import { VersionsView } from "@/features/versions/versions-view";
+import { Questions } from "../questions";
 import type { Stage } from "../stage";
 import { tallyOfPart } from "../tally";
 import { WritePanel } from "./panel";
@@ -21,7 +21,7 @@ export const WRITE: Stage = {
     {
       id: "strips",
       name: "strips",
-      Middle: RegionQuestion,
+      Middle: Questions,
       hasStrips: true,
       needsPhrases: true,
     },

@@ -56,7 +56,17 @@ export function checkSong(song: Song): readonly Finding[] {
     if (lines.has(address))
       report("line-twice", `part ${line.partId} has two lines in phrase ${line.phraseId}`);
     lines.add(address);
-    for (const { bars } of [line, ...line.others]) {
+    for (const { bars, relations = [] } of [line, ...line.others]) {
+      const said = new Set(relations.map(({ bar }) => bar));
+      const isSound = relations.every(
+        ({ bar, of }) => bar !== of && bar < bars.length && of < bars.length,
+      );
+      if (!isSound || said.size < relations.length) {
+        report(
+          "relation-wrong",
+          `a bar of phrase ${line.phraseId} is said as one that is not there, or twice`,
+        );
+      }
       for (const [index, bar] of barEntries(bars)) {
         for (const id of idsIn(bar)) see(id);
         if (!neck) continue;

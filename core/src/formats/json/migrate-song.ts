@@ -12,6 +12,7 @@ const STEPS: readonly ((song: Plain) => Plain)[] = [
   fromVersion6,
   fromVersion7,
   fromVersion8,
+  fromVersion9,
 ];
 
 /**
@@ -126,6 +127,11 @@ function fromVersion7(song: Plain): Plain {
 
 /** Version 9: when an event is spoken of in a talk; an optional mark. */
 function fromVersion8(song: Plain): Plain {
+  return song;
+}
+
+/** Version 10: bars that were said as others; optional. */
+function fromVersion9(song: Plain): Plain {
   return song;
 }
 

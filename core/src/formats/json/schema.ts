@@ -89,12 +89,13 @@ const detailsSchema = z.object({
   note: z.string().max(2000).exactOptional(),
 });
 
+const barOfLine = z
+  .int()
+  .min(0)
+  .max(MAX_BARS - 1)
+  .transform((index) => barIndex(index));
 const barMark = z.object({
-  bar: z
-    .int()
-    .min(0)
-    .max(MAX_BARS - 1)
-    .transform((index) => barIndex(index)),
+  bar: barOfLine,
   metre: metre.exactOptional(),
   tempoBpm: tempoBpm.exactOptional(),
   from: exact.exactOptional(),
@@ -122,6 +123,12 @@ const section = z.object({
 });
 
 const fretNumber = z.int().min(0).max(MAX_FRETS);
+const relation = z.object({
+  bar: barOfLine,
+  of: barOfLine,
+  frets: z.int().min(-MAX_FRETS).max(MAX_FRETS),
+  but: z.object({ from: exactFromZero, length: exactFromZero }).exactOptional(),
+});
 const versionOf = (barSchema: z.ZodType<Bar>) => ({
   label: name.exactOptional(),
   reason: z.string().max(500).exactOptional(),
@@ -134,6 +141,7 @@ const versionOf = (barSchema: z.ZodType<Bar>) => ({
     })
     .exactOptional(),
   isSuggested: z.literal(true).exactOptional(),
+  relations: z.array(relation).max(MAX_BARS).exactOptional(),
 });
 
 const lineShape = (barSchema: z.ZodType<Bar>) => {

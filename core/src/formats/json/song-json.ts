@@ -11,7 +11,7 @@ import { readingSchema } from "./schema";
 export const SONG_FORMAT: DocumentFormat<Song> = {
   name: "song",
   format: "intonazione-song",
-  schema: 9,
+  schema: 10,
   migrate: migrateSong,
   read: readSong,
 };

@@ -36,6 +36,7 @@ export type Feature =
   | "feel"
   | "version"
   | "wishes"
+  | "relation"
   | "profile"
   | "string-names"
   | "frets-from"
@@ -73,6 +74,7 @@ export function countFeatures(song: Song, partId?: string): ReadonlyMap<Feature,
       if (!line) continue;
       count("version", line.others.length);
       count("wishes", line.wishes !== undefined);
+      count("relation", line.relations?.length ?? 0);
       countBars(line.bars, count);
     }
   }

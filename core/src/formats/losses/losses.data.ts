@@ -27,6 +27,11 @@ export const LOSSES: Readonly<
 > = {
   version: { words: "other versions of a line", in: NONE_BUT_OURS },
   wishes: { words: "wishes for the placing", in: NONE_BUT_OURS },
+  relation: {
+    words: "that a bar is another one again",
+    in: NONE_BUT_OURS,
+    instead: "its notes stay",
+  },
   profile: { words: "placing profiles", in: NONE_BUT_OURS },
   pin: { words: "pins", in: NONE_BUT_OURS, instead: "the places themselves stay" },
   reason: { words: "reasons of a place", in: NONE_BUT_OURS },
