@@ -38,7 +38,7 @@ test("where a phrase lies is asked once, by necks; a key answers, and the answer
   const strips = page.getByRole("listbox").getByRole("option");
   const placesNow = () => strips.evaluateAll((all) => all.map((one) => one.ariaLabel ?? ""));
   const before = await placesNow();
-  await page.keyboard.press("q");
+  await page.keyboard.press("Shift+A");
   await page.keyboard.press("2");
   await expect(page.getByText(/is settled/u)).toBeVisible();
   const after = await placesNow();

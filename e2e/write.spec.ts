@@ -109,7 +109,7 @@ test("a bar said as another one is kept so: mended together by keyboard, or told
   await expect(strip.getByText("≠ bar 1, +3")).toBeVisible();
   const asked = page.getByRole("region", { name: "Whether bar 2 follows bar 1" });
   await expectAccessible(page);
-  await page.keyboard.press("q");
+  await page.keyboard.press("Shift+A");
   await page.keyboard.press("1");
   await expect(asked).toBeHidden();
   await expect(last).toHaveAccessibleName(/fret 10/u);
@@ -118,12 +118,12 @@ test("a bar said as another one is kept so: mended together by keyboard, or told
   // The other way round, and then neither.
   await last.click();
   await page.keyboard.press("8");
-  await page.keyboard.press("q");
+  await page.keyboard.press("Shift+A");
   await page.keyboard.press("2");
   await expect(events(page, "Phrase A").nth(3)).toHaveAccessibleName(/fret 5/u);
   await last.click();
   await page.keyboard.press("9");
-  await page.keyboard.press("q");
+  await page.keyboard.press("Shift+A");
   await page.keyboard.press("3");
   await expect(asked).toBeHidden();
   await expectSaved(page);

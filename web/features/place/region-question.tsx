@@ -68,7 +68,7 @@ function Question({ line }: { readonly line: Line }) {
       <div className="flex items-baseline gap-x-3 text-[13px]">
         <h2 className="font-serif text-lg">Where on the neck is {phrase!.name} played?</h2>
         <p className="text-soft">
-          These ways are near; what you choose carries on to what comes behind. Q, then 1 to{" "}
+          These ways are near; what you choose carries on to what comes behind. Shift A, then 1 to{" "}
           {ways.length}, or a tap.
         </p>
         <span className="ml-auto shrink-0">

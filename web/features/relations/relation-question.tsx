@@ -43,8 +43,8 @@ function Question({ apart, more }: { readonly apart: BarApart; readonly more: nu
     };
   };
   const answers = [
-    follow(relation, `${own} follows ${of}`),
-    follow(reversed(relation), `${of} follows ${own}`),
+    follow(relation, `${own} follows`),
+    follow(reversed(relation), `${of} follows`),
     {
       words: "they may differ",
       isOpen: true,
@@ -60,14 +60,15 @@ function Question({ apart, more }: { readonly apart: BarApart; readonly more: nu
   return (
     <section
       aria-label={`Whether ${own} follows ${of}`}
-      className="flex flex-wrap items-baseline gap-x-3 gap-y-1 rounded-md border border-ochre bg-sheet px-2.5 py-1 text-[13px]"
+      className="sticky top-0 z-10 flex flex-wrap items-baseline gap-x-3 gap-y-1 rounded-md border border-ochre bg-sheet px-2.5 py-1 text-[13px] shadow-sm"
       onKeyDown={onKeyDown}
     >
       <h2 className="font-serif text-lg first-letter:uppercase">
         {own} was said as {sayRelation(relation, before)}
       </h2>
       <p className="text-soft">
-        One of them was changed{more > 0 && `, and ${more} more such`}. Q, then 1 to 3, or a tap.
+        One of them was changed{more > 0 && `, and ${more} more such`}. Shift A, then 1 to 3, or a
+        tap.
       </p>
       <span className="ml-auto flex flex-wrap gap-1.5">
         {answers.map(({ words, isOpen, run }, index) => (

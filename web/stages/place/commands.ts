@@ -43,7 +43,7 @@ export function hintCommands(store: SongStore): readonly Command[] {
     {
       id: "answer-question",
       label: "Answer the question above the strips",
-      keys: ["q"],
+      keys: ["shift+a"],
       isOn: () => openQuestion() !== null,
       run: () => openQuestion()?.focus(),
     },
