@@ -37,6 +37,8 @@ export type Meaning =
   /** Words to a note: `"softly"`. */
   | { readonly kind: "quoted"; readonly words: string }
   | { readonly kind: "grip"; readonly signs: string }
+  /** “Hold the C shape”: until the sentence ends, a string alone is a note of it. */
+  | HeldGripMeaning
   | { readonly kind: "chord-name"; readonly name: string }
   /** “The low one”, behind a name that two strings have. */
   | { readonly kind: "side"; readonly isLow: boolean }
@@ -129,6 +131,17 @@ export type PauseStrength = 1 | 2 | 3;
 /** What “three times” counts: what was said last, or all of it; how often more, or in all. */
 export type CountOf = "last" | "all" | "more";
 
+export interface HeldGripMeaning {
+  readonly kind: "held-grip";
+  /** A grip by its signs, or by the name of a chord. */
+  readonly signs?: string;
+  readonly name?: string;
+  /** Whether it was called a shape: then the open one is meant, where there is one. */
+  readonly isShape: boolean;
+  /** The words that name it, for an answer that says which. */
+  readonly namedAt: number;
+}
+
 export interface StringsMeaning {
   readonly kind: "strings";
   /** Thinnest 1. More than one: they sound together. */
@@ -139,6 +152,8 @@ export interface StringsMeaning {
   readonly form: "on" | "bare";
   /** “on the D and G strings”: surely one moment. */
   readonly isTogether: boolean;
+  /** A string of the grip that is held, with no fret of its own. */
+  readonly isOfGrip?: true;
   /** “three low E's” are open. */
   readonly isOpen?: true;
   /** Where the letter stands, for an answer that says which of two. */

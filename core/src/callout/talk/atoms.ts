@@ -42,6 +42,8 @@ type Found = Meaning & { readonly end: number };
 class AtomReader {
   private readonly strings: StringWords;
   private readonly atoms: Atom[] = [];
+  /** Whether a grip is held: until the sentence ends. */
+  private isGripHeld = false;
 
   constructor(
     private readonly words: readonly Word[],
@@ -53,6 +55,8 @@ class AtomReader {
   run(): readonly Atom[] {
     for (let at = 0; at < this.words.length;) {
       const { end, ...meaning } = this.meaningAt(at);
+      if (meaning.kind === "held-grip") this.isGripHeld = true;
+      if (meaning.kind === "pause" && meaning.strength === 3) this.isGripHeld = false;
       this.atoms.push({ ...meaning, start: at, end });
       at = end;
     }
@@ -65,8 +69,12 @@ class AtomReader {
 
   /** Of all that the words may begin the longest, and of equal ones the first of this list. */
   private meaningAt(at: number): Found {
+    const isOfFret = this.words[at - 1]?.number || /^(open|frets?)$/u.test(this.text(at - 1));
+    const ofGrip = this.isGripHeld && !isOfFret ? this.strings.alone(at) : undefined;
+    if (ofGrip) return ofGrip;
     const found = [
       this.callout(at),
+      this.heldGrip(at),
       this.pause(at),
       this.strokes(at),
       this.glued(at),
@@ -107,6 +115,22 @@ class AtomReader {
       return { kind: "pause", strength: 1, end: at + 1 };
     const strength = PAUSES[text];
     return strength && { kind: "pause", strength, end: at + 1 };
+  }
+
+  /** “Hold the C shape: …”, “holding x32010, …”. */
+  private heldGrip(at: number): Found | undefined {
+    if (this.words[at]?.lemma !== "hold") return undefined;
+    let next = at + 1;
+    let found = this.chordName(next);
+    while (!found && /^(down|on|to|the|a|an|that|this|your|with)$/u.test(this.text(next)))
+      found = this.chordName(++next);
+    if (found?.kind !== "chord-name" && found?.kind !== "grip") return undefined;
+    let { end } = found;
+    if (found.kind === "grip" && /^(shape|grip|chord)$/u.test(this.text(end))) end++;
+    if (/^(down|there)$/u.test(this.text(end))) end++;
+    const isShape = this.words.slice(next, end).some(({ text }) => text === "shape");
+    const named = found.kind === "grip" ? { signs: found.signs } : { name: found.name };
+    return { kind: "held-grip", ...named, isShape, namedAt: next, end };
   }
 
   /** “down up down up”. */
@@ -150,7 +174,7 @@ class AtomReader {
     let between = 0;
     let hasSyllables = false;
     for (; end < this.words.length; end++) {
-      const { number, text } = this.words[end]!;
+      const { number, text, written } = this.words[end]!;
       if (
         number?.form === "cardinal" &&
         number.value === numbers + 1 &&
@@ -158,7 +182,7 @@ class AtomReader {
       ) {
         numbers++;
         between = 0;
-      } else if (/^(e|and|&|a|ah|n|trip|let)$/u.test(text)) {
+      } else if (/^(e|and|&|a|ah|n|trip|let)$/u.test(text) && !/^[AE]$/u.test(written)) {
         between++;
         if (text === "e" || text === "trip") hasSyllables = true;
       } else break;

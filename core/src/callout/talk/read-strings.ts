@@ -1,5 +1,6 @@
 import type { Atom, AtomOf, StringsMeaning } from "./atom";
 
+import { readStringOfGrip } from "./read-grips";
 import { createNote } from "./read-notes";
 import type { Draft, DraftNote, Join } from "./draft";
 import {
@@ -20,6 +21,7 @@ import {
 // Strings
 
 export function readStrings(talk: Talk, atom: AtomOf<"strings">): void {
+  if (atom.isOfGrip && talk.grip) return readStringOfGrip(talk, atom);
   if (atom.strings.length === 0) {
     if (talk.string)
       talk.string = { ...talk.string, how: "header", segment: talk.segment, clause: talk.clause };

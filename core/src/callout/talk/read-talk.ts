@@ -2,6 +2,7 @@ import type { Atom, AtomOf } from "./atom";
 import { isBendOpen, readAmount, readBend, readRelease } from "./read-bends";
 import { endChord, isChordBegun, readAdded, readChordName, readTogether } from "./read-chords";
 import { endMany, readCount } from "./read-counts";
+import { readHeldGrip } from "./read-grips";
 import { endLinks, readLink, readSlideFrom, readSlideIn } from "./read-links";
 import { readLeftOut } from "./read-left-out";
 import {
@@ -158,6 +159,8 @@ function take(talk: Talk, atom: Atom): void {
       return readPlain(talk, atom, atom.sound === "body" ? "hit" : "scrape");
     case "grip":
       return readGrip(talk, atom);
+    case "held-grip":
+      return readHeldGrip(talk, atom);
     case "chord-name":
       return readChordName(talk, atom);
     case "side":
@@ -369,6 +372,7 @@ function endClause(talk: Talk, strength: 1 | 2 | 3): void {
     talk.trill = undefined;
   }
   if (strength === 3) {
+    talk.grip = undefined;
     leftovers(talk);
     talk.sentence++;
   }

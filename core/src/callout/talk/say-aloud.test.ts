@@ -11,6 +11,7 @@ import { fraction } from "../../rhythm/fraction";
 import { withEvents, type Bar } from "../../score/bar";
 import { withNotes, type LineEvent } from "../../score/event";
 import type { Song } from "../../score/song";
+import { OPEN_SHAPES } from "../../theory/capo-finder";
 import { anyMarks, anyPlainSong, anySong, testId } from "../../score/song.arbitraries";
 import { calloutContext } from "../context";
 import { readSaid } from "../read-said";
@@ -79,6 +80,15 @@ describe("sentences", () => {
       "'8t G5!.2 G7tr9",
       "in eighth-note triplets: on the G: 5 with the second finger pinned, 7 trill with 9",
     ],
+    ["'? A3 G0 B1 G0", "hold the C shape: A, G, B, G"],
+    [
+      "'8 pm[A0 2] A0 D2 G2 B1 = A0+B1 | e0 B1 G0 D3",
+      "in eighth notes: palm muted: on the A: open, 2. hold the A minor shape: A, D, G, B twice, A and B together. next bar, open high E, B 1, open G, D 3",
+    ],
+    [
+      "'? A3 5 | D2 | =1+2 | =1",
+      "on the A: 3, 5. next bar, D 2. next bar, bar one again two frets up. next bar, bar one again",
+    ],
   ])("says %s as a teacher would", (callout, words) => expect(said(callout)).toBe(words));
 
   it.each([
@@ -90,6 +100,45 @@ describe("sentences", () => {
   ])("says the landmarks of %s", (callout, words) =>
     expect(said(callout, "landmarks")).toBe(words),
   );
+
+  it("says what a hand picks out of grips, and bars that move, and understands them again", () => {
+    const anyShape = fc.constantFrom(...OPEN_SHAPES.map(({ frets }) => frets));
+    const anyPick = anyShape.chain((frets) => {
+      const strings = [..."EADGBe"].flatMap((name, index) => {
+        const fret = frets[index];
+        return fret === undefined ? [] : [`${name}${fret}`];
+      });
+      const anyMoment = fc
+        .subarray(strings, { minLength: 1, maxLength: 2 })
+        .map((notes) => notes.join("+"));
+      return fc.array(anyMoment, { minLength: 2, maxLength: 8 });
+    });
+    const anyBar = fc.tuple(
+      fc.constantFrom("", "'8 ", "'16 ", "'? "),
+      anyPick,
+      fc.constantFrom("", " D2h4", " pm[E0 3]", " -", " '4 B5v"),
+    );
+    const anyAgain = fc.constantFrom("=|", "=1", "=1+1", "=1+4", "=2+2");
+    const anyLine = fc
+      .array(
+        fc.oneof(
+          anyBar.map(([value, notes, end]) => value + notes.join(" ") + end),
+          anyAgain,
+        ),
+        { minLength: 2, maxLength: 5 },
+      )
+      .filter(([first, second]) => !first!.startsWith("=") && !second!.startsWith("="));
+    fc.assert(
+      fc.property(anyLine, (line) => {
+        const { bars } = parseCallout(line.join(" | "), standard, testId);
+        const again = readSaid(sayAloud(bars, standard), standard, testId);
+        expect(again.findings.filter(({ severity }) => severity === "error")).toEqual([]);
+        expect(again.questions).toEqual([]);
+        expect(again.bars.map(barKey)).toEqual(bars.map(barKey));
+      }),
+      { numRuns: 300 },
+    );
+  });
 
   it("says any line, and understands it again as the same line", () => {
     const anyLine = fc.oneof(anySong, anyPlainSong.map(withNamedValues));

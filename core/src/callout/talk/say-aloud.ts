@@ -15,8 +15,10 @@ import { isPalmMuted, lengthOf, linkOf, notesOf, type LineEvent } from "../../sc
 import { framesOf, type BarMark } from "../../score/frame";
 import { barKey } from "../../score/merge-bars";
 import type { CalloutContext } from "../context";
+import { againAs } from "../print-again";
 import { isHeldOn, quote } from "../print-bar";
 import { sayNumber } from "./numbers.data";
+import { heldFrom, sayStringsHeld } from "./say-held";
 import { sayNotesAloud } from "./say-notes";
 import { signsOf } from "./say-signs";
 import { spokenStrings } from "./string-words";
@@ -25,7 +27,7 @@ import { stringCallsOf } from "./talk-context";
 /** Every note, or only what a hand needs to find its way: where each bar begins and what comes again. */
 export type Detail = "every-note" | "landmarks";
 
-type Context = Pick<CalloutContext, "names" | "metre" | "tempoBpm" | "barsBefore">;
+type Context = Pick<CalloutContext, "names" | "metre" | "tempoBpm" | "barsBefore" | "neck">;
 
 /**
  * Says bars as a good teacher reads them aloud: runs on one string name it once, equal things are
@@ -74,12 +76,13 @@ class Speaker {
   say(bars: readonly Bar[]): string {
     const sentences: string[] = [];
     for (const [index, bar] of bars.entries()) {
-      const isAgain = index > 0 && barKey(bars[index - 1]!) === barKey(bar) && !bar.voiceTwo;
-      const said = isAgain ? "that bar again" : this.bar(bar);
+      const said = sayAgain(bars, index) ?? this.bar(bar);
       sentences.push(index === 0 ? said : `next bar, ${said}`);
     }
     if (bars.length === 1 && this.isSplit(bars[0]!)) sentences.push("all in one bar");
-    const said = sentences.join(". ");
+    const said = sentences
+      .reduce((text, one) => `${text}${/^$|\.$/u.test(text) ? "" : "."} ${one}`, "")
+      .replace(/^ |\.$/gu, "");
     // Signs alone would be taken for a call-out, in which every length is given.
     return this.hasWords || bars.length > 1 || said === "" ? said : `free rhythm: ${said}`;
   }
@@ -97,6 +100,15 @@ class Speaker {
     let isMuted = false;
     for (let at = 0; at < events.length;) {
       const event = events[at]!;
+      const held = heldFrom(events, at, this.context);
+      if (held) {
+        if (isMuted) clauses.push(`${clauses.pop()!}.`);
+        clauses.push(this.held(events.slice(at, held.to), held.name, events[held.to]));
+        isMuted = false;
+        string = undefined;
+        at = held.to;
+        continue;
+      }
       const times = timesFrom(events, at);
       const lead: string[] = [];
       const before = at === 0 ? undefined : events[at - 1];
@@ -128,6 +140,21 @@ class Speaker {
       at += times;
     }
     return joined(clauses);
+  }
+
+  /** What a hand picks out of a grip that it holds, to the end of the sentence. */
+  private held(run: readonly LineEvent[], name: string, next: LineEvent | undefined): string {
+    const { header } = this.valueBefore(run[0]!, next, run.length);
+    this.hasWords = true;
+    const strings: string[] = [];
+    for (let at = 0; at < run.length;) {
+      const times = timesFrom(run, at);
+      const count = times === 1 ? "" : ` ${timesInWords(times)}`;
+      strings.push(sayStringsHeld(run[at]!, this.spoken) + count);
+      at += times;
+    }
+    const lead = header === undefined ? "" : `${header} `;
+    return `${lead}hold the ${name}: ${strings.join(", ")}.`;
   }
 
   private event(
@@ -172,6 +199,19 @@ class Speaker {
     const all = name ? `${name} notes` : (tripletsOf(own) ?? `lengths of ${formatFraction(own)}`);
     return { header: `in ${all}:`, suffix: "" };
   }
+}
+
+/** “That bar again”, “bar one again three frets up”: a bar that comes again as it was, or moved. */
+function sayAgain(bars: readonly Bar[], index: number): string | undefined {
+  if (bars[index]!.voiceTwo) return undefined;
+  const ways = againAs(bars, index).filter(({ rest }) => rest.length === 0);
+  const again = ways.find(({ frets }) => frets === 0) ?? ways[0];
+  if (!again) return undefined;
+  const { of, frets } = again;
+  const which = of === index - 1 ? "that bar" : `bar ${sayNumber(of + 1)}`;
+  const far = `${sayNumber(Math.abs(frets))} ${Math.abs(frets) === 1 ? "fret" : "frets"}`;
+  const moved = frets === 0 ? "" : ` ${far} ${frets > 0 ? "up" : "down"}`;
+  return `${which} again${moved}`;
 }
 
 /** What is sung with it, and the words to it. */

@@ -102,6 +102,21 @@ export class StringWords {
     };
   }
 
+  /** One string alone, with no fret behind it: of a grip that is held. */
+  alone(at: number): (StringsMeaning & { readonly end: number }) | undefined {
+    let next = at;
+    if (LEADS.has(this.text(next))) next++;
+    const hasThe = DETERMINERS.has(this.text(next)) && !this.group(next);
+    if (hasThe) next++;
+    const found = this.one(next, true, false, hasThe || next > at);
+    const isCounted = found && /^(times?|x)$/u.test(this.text(found.end + 1));
+    if (found?.strings.length !== 1 || (this.leadsToFret(found.end) && !isCounted))
+      return undefined;
+    const { strings, others, end, letterAt } = found;
+    const said = { strings, others, end, ...(letterAt !== undefined && { letterAt }) };
+    return { kind: "strings", form: "bare", isTogether: false, isOfGrip: true, ...said };
+  }
+
   /** “Third fret of the first”, “2 on the 4th”: behind a fret an ordinal is a string. */
   private isOfPlace(at: number, lead: string): boolean {
     const before = this.words[at - 1];
@@ -125,8 +140,10 @@ export class StringWords {
         next++;
         joins++;
       }
+      const named = next;
       while (DETERMINERS.has(this.text(next))) next++;
-      const more = this.one(next, true, false, true);
+      // “Open B, a rest”: an article.
+      const more = this.one(next, true, false, next > named || this.isPluralAhead(next));
       if (!more || more.strings.length !== 1 || first.strings.length === 0) break;
       const isLast = !this.continuesAt(more.end);
       const leadsOn = isLast && !more.isPlural && this.leadsToFret(more.end);

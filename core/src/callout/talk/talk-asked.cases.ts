@@ -1,6 +1,8 @@
 import type { Case } from "./talk.cases";
 
 export const ASKED: readonly Case[] = [
+  ["hold the C chord, pick A, D, G, B", ""],
+  ["hold the C shape: low E, A", "'? A3"],
   ["and then you hit the seven", ""],
   ["third fret on string eight", ""],
   ["5 on the E, then 7", ""],

@@ -11,6 +11,13 @@ interface Setting {
 export type Case = readonly [said: string, callout: string, setting?: Setting];
 
 export const UNDERSTOOD: readonly Case[] = [
+  ["hold the C shape: A, G, B, G", "'? A3 G0 B1 G0"],
+  ["hold down x32010: A, G, B and G. then open D", "'? A3 G0 B1 G0 D0"],
+  ["hold the E shape: low E, A and D together, high E twice", "'? E0 A2+D2 e0 e0"],
+  [
+    "holding the A minor shape, pick the A, the D, the G and the B, then 3 on the high E",
+    "'? A0 D2 G2 B1 e3",
+  ],
   [
     "Alright, first note is the fifth fret on the A string, then we go up to the seventh fret, same string.",
     "'? A5 A7",

@@ -115,6 +115,12 @@ interface CurrentString {
   readonly segment: number;
 }
 
+export interface HeldGrip {
+  readonly frets: ReadonlyMap<number, number>;
+  /** Of the question which one it is. */
+  readonly question?: number;
+}
+
 /** Talk that is being read: what was understood so far, and all that waits for what comes. */
 export class Talk {
   drafts: Draft[] = [];
@@ -146,6 +152,8 @@ export class Talk {
   /** Whether “with” said so. */
   isWith = false;
   chord: { isPlural: boolean; from: number; isUnison: boolean } | undefined;
+  /** A grip that is held until the sentence ends: frets as they are said, by string. */
+  grip: HeldGrip | undefined;
   bendTarget: Draft | undefined;
   moveTo: Reference | undefined;
   reference: Reference | undefined;
