@@ -70,8 +70,8 @@ class AtomReader {
   /** Of all that the words may begin the longest, and of equal ones the first of this list. */
   private meaningAt(at: number): Found {
     const isOfFret = this.words[at - 1]?.number || /^(open|frets?)$/u.test(this.text(at - 1));
-    const ofGrip = this.isGripHeld && !isOfFret ? this.strings.alone(at) : undefined;
-    if (ofGrip) return ofGrip;
+    const alone = this.isGripHeld ? this.strings.alone(at) : undefined;
+    if (alone) return isOfFret ? alone : { ...alone, isOfGrip: true };
     const found = [
       this.callout(at),
       this.heldGrip(at),

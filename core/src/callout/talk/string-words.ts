@@ -102,7 +102,7 @@ export class StringWords {
     };
   }
 
-  /** One string alone, with no fret behind it: of a grip that is held. */
+  /** One string alone, with no fret behind it: while a grip is held. */
   alone(at: number): (StringsMeaning & { readonly end: number }) | undefined {
     let next = at;
     if (LEADS.has(this.text(next))) next++;
@@ -114,7 +114,8 @@ export class StringWords {
       return undefined;
     const { strings, others, end, letterAt } = found;
     const said = { strings, others, end, ...(letterAt !== undefined && { letterAt }) };
-    return { kind: "strings", form: "bare", isTogether: false, isOfGrip: true, ...said };
+    const form = LEADS.has(this.text(at)) ? "on" : "bare";
+    return { kind: "strings", form, isTogether: false, ...said };
   }
 
   /** “Third fret of the first”, “2 on the 4th”: behind a fret an ordinal is a string. */
