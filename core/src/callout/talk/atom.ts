@@ -52,7 +52,12 @@ export type Meaning =
   | { readonly kind: "count"; readonly times: number; readonly of: CountOf }
   | { readonly kind: "vague-count" }
   /** A number of notes to come: “two muted hits”, “three low E's”. */
-  | { readonly kind: "so-many"; readonly times: number }
+  | {
+      readonly kind: "so-many";
+      readonly times: number;
+      /** “Three notes”: as many as follow, and not one of them so often. */
+      readonly isOfNotes?: true;
+    }
   | { readonly kind: "value"; readonly duration: Fraction; readonly isMany: boolean }
   | { readonly kind: "beats"; readonly beats: number }
   | { readonly kind: "rest" }
@@ -92,6 +97,8 @@ export type Meaning =
   | { readonly kind: "bar"; readonly bar: number }
   /** A bar said before comes again. */
   | { readonly kind: "bar-again"; readonly bar: number }
+  /** “The last two notes”, “the first half”: of what was said before, or of what follows. */
+  | { readonly kind: "part" }
   | { readonly kind: "unknown-reference" }
   | { readonly kind: "same" }
   | { readonly kind: "again" }

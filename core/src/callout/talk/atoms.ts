@@ -219,8 +219,18 @@ class AtomReader {
     return next?.number !== undefined || /^(open|fret|x)$/u.test(next?.text ?? "");
   }
 
+  /** “Chug chug chug on the open E”. */
+  private repeatedVerb(at: number): Found | undefined {
+    let end = at;
+    while (/^(chug|chugga)$/u.test(this.words[end]?.lemma ?? "")) end++;
+    const isIsolated = !/^(chug|chugga)$/u.test(this.words[at - 1]?.lemma ?? "");
+    return isIsolated && end > at + 1 ? { kind: "so-many", times: end - at, end } : undefined;
+  }
+
   /** “two 13s”, “three dead notes”, “two more eighths”, “three low E's”, “three hits on”. */
   private soMany(at: number): Found | undefined {
+    const chugs = this.repeatedVerb(at);
+    if (chugs) return chugs;
     const number = this.words[at]?.number;
     if (number?.form !== "cardinal" || number.isPlural || number.value < 1) return undefined;
     let next = at + 1;
@@ -229,11 +239,8 @@ class AtomReader {
     const ahead = this.words[next];
     if (ahead?.number?.isPlural) return found;
     if (/^(hits?|notes?|strokes?|chugs?|strums?|picks?|plucks?)$/u.test(ahead?.text ?? "")) {
-      return this.text(next) === "notes" ||
-        this.text(next + 1) === "on" ||
-        this.text(next + 1) === "of"
-        ? { ...found, end: next + 1 }
-        : undefined;
+      if (this.text(next) === "notes") return { ...found, isOfNotes: true, end: next + 1 };
+      return /^(on|of)$/u.test(this.text(next + 1)) ? { ...found, end: next + 1 } : undefined;
     }
     const value = valueAt(this.words, next, () => false);
     if (value) return value.isMany ? found : undefined;
@@ -372,6 +379,8 @@ class AtomReader {
   private isFretNumber(at: number): boolean {
     const { text } = this.words[at]!;
     if (!/^(one|first|second)$/u.test(text)) return true;
+    if (text === "one" && /^(twice|thrice)$/u.test(this.text(at + 1)))
+      return !/^(that|this|the|each|other|last|first)$/u.test(this.text(at - 1));
     // “One 5”: so many.
     if (text === "one" && /^\d/u.test(this.text(at + 1))) return false;
     if (

@@ -1,3 +1,4 @@
+import { isSame } from "../../foundation/same";
 import type { Atom } from "./atom";
 
 /** What a correction may replace. */
@@ -37,6 +38,16 @@ export function corrected(atoms: readonly Atom[]): readonly Atom[] {
     let next = at + 1;
     while (next < atoms.length && isBetween(atoms[next]!)) next++;
     const first = atoms[next];
+    const restart = restartIn(done, atoms, next);
+    if (restart === "unclear") {
+      done.push(atom);
+      continue;
+    }
+    if (restart >= 0) {
+      done = done.slice(0, restart);
+      at = next - 1;
+      continue;
+    }
     const isSoft = atom.isSoft === true && !isRightBehind(done);
     if (!first || !REPLACEABLE.has(first.kind) || isSoft) {
       if (!atom.isSoft) done.push(atom);
@@ -56,6 +67,58 @@ export function corrected(atoms: readonly Atom[]): readonly Atom[] {
     at = next;
   }
   return done;
+}
+
+/**
+ * “G 5, G 7, scratch that, G 5, G 8”: what is said anew begins as the sentence did, so all of it is.
+ * @returns from where on; -1 where it is no new start, “unclear” where it may be one.
+ */
+function restartIn(
+  done: readonly Atom[],
+  atoms: readonly Atom[],
+  next: number,
+): number | "unclear" {
+  const [one, other] = atoms.slice(next);
+  if (one?.kind === "fret") {
+    const said = fretsFrom(done, sentenceIn(done));
+    const anew = fretsFrom(atoms, next);
+    const isAgain = said.length > 1 && anew.length > 1 && said[0]!.fret === one.fret;
+    if (isAgain) return said.length === anew.length ? said[0]!.index : "unclear";
+  }
+  if (!one || !other || !isPlace(one, other)) return -1;
+  const sentence = sentenceIn(done);
+  const from = done.findIndex(
+    (first, index) =>
+      index >= sentence && isSameAtom(first, one) && isSameAtom(done[index + 1], other),
+  );
+  const isMore = done.slice(from + 2).some(({ kind }) => kind === "fret");
+  return from >= 0 && isMore ? from : -1;
+}
+
+/** Where the sentence begins. */
+const sentenceIn = (done: readonly Atom[]) =>
+  done.findLastIndex((last) => last.kind === "pause" && last.strength === 3) + 1;
+
+/** Frets in a row with nothing but commas between: “5, 8”. */
+function fretsFrom(atoms: readonly Atom[], from: number) {
+  const frets: { readonly fret: number; readonly index: number }[] = [];
+  for (let index = from; index < atoms.length; index++) {
+    const atom = atoms[index]!;
+    if (atom.kind === "fret" && !atom.isNamed) frets.push({ fret: atom.fret, index });
+    else if (frets.length > 0 && (atom.kind !== "pause" || atom.strength > 1)) break;
+  }
+  return frets;
+}
+
+const isPlace = (one: Atom, other: Atom) =>
+  (one.kind === "strings" && other.kind === "fret") ||
+  (one.kind === "fret" && other.kind === "strings");
+
+function isSameAtom(one: Atom | undefined, other: Atom): boolean {
+  if (one?.kind === "fret" && other.kind === "fret") return one.fret === other.fret;
+  return one?.kind === "strings" && other.kind === "strings"
+    ? isSame(one.strings, other.strings)
+    : false;
 }
 
 function isBetween({ kind }: Atom): boolean {

@@ -83,7 +83,7 @@ const EVERYDAY =
   "earlier late meanwhile previously beforehand afterward dissonant consonant tense bad " +
   "awful terrible hardest easiest best worst favourite favorite interesting important " +
   "necessary useful helpful comfortable uncomfortable awkward annoying stupid silly crazy " +
-  "wild number chromatic diatonic melodic than root funny odd old new cheeky dirty warm " +
+  "wild number chromatic diatonic melodic than funny odd old new cheeky dirty warm " +
   "dark haunting driving galloping jazzy bouncy moody smoky spooky real shift round wise " +
   "rhythm fancy special super mega totally completely absolutely definitely certainly";
 
@@ -100,12 +100,14 @@ export const ASIDES: readonly string[] = [
   "gain|volume|treble|bass|mid|middle|tone|presence|reverb|delay|drive|level|mix|tempo|metronome|click|speed|feedback|distortion|chorus ~ around|at|on|to|of? about|around? #",
   "on|to|at about|around? # out of #",
   "# out of #; # chord; # chord song; # part|piece|bar|line harmony|intro|riff|song; # at a time; take it slow|slower|easy; slow ~ down; speed it up; forty|fifty|sixty|seventy|eighty|ninety|hundred",
-  "use|using your|the|a thumb|fingers|pick for; with your fingers; count|counted|counting; foot|toe; capo ~ on|at? #?; clap; beats one and three|two and four",
+  "use|using your|the|a thumb|fingers|pick for; with your fingers; count|counted|counting; foot|toe; thumb pick; capo ~ on|at? #?; clap; beats one and three|two and four",
   "gain; pickup; amp; pedal; knob; settings; distortion; overdrive; metronome; tuner; gauge; action; intonation; cable; strap; microphone; speaker",
   "in tune; tune up; tune your; tune ~ down|up|low|lower; tuned; tuning; drop tuning; standard tuning; in standard; tune",
   "practice|practise|practicing|practising; warm up; exercise; wrist; elbow; shoulder; thumb behind; posture; relax|relaxed; tension; tense",
   "subscribe; comment; comments; channel; video; link; description; camera; website; download; patreon; tab; tabs; camera; livestream",
   "last|next week|month|year|time|video|lesson; when i was; i was; when i started; used to; back in; years ago; the other day; this morning; yesterday; tomorrow; today",
+  "let me play|show|do|try it|that|this; you'll hear; i'll play|show|do it|that|this; a lot; all the time",
+  "that's|thats the first|second|third|last|other half|part|bit|one|riff|verse|chorus; that is the first|second|last half|part|bit",
   "i love|like|hate|remember|learned|learnt|wrote|recorded|spent; my favourite|favorite",
   "key of; the key; in the key; key; scale; mode; pentatonic; minor key; major key",
   "make sure; don't forget; be careful; watch out; don't worry; worry; remember to; try to; try not; take your time; listen to; good luck; have fun; that's the hard part",

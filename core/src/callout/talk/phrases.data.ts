@@ -27,7 +27,7 @@ const LINKS: readonly Row[] = [
   ["slide ~ up ~ in|into", { kind: "slide-in", from: "below" }],
   ["slide ~ down ~ in|into", { kind: "slide-in", from: "above" }],
   [
-    "from below|nowhere|underneath; from a few frets below; from down low",
+    "from below|nowhere|underneath; from a? few|couple of? frets below|back|lower|down; from down low",
     { kind: "slide-from", from: "below" },
   ],
   ["from above", { kind: "slide-from", from: "above" }],
@@ -61,7 +61,7 @@ const TECHNIQUES: readonly Row[] = [
     { kind: "technique", technique: { kind: "fret-hand-mute" } },
   ],
   [
-    "with the slide bar; slide bar; with a slide; with the bottleneck",
+    "with the slide bar; slide bar; with the bottleneck",
     { kind: "technique", technique: { kind: "slide-bar" } },
   ],
   ["shift slide ~ to?", (_, last) => ({ kind: "link", link: "shift-slide", hasTo: hasTo(last) })],
@@ -80,6 +80,8 @@ const TECHNIQUES: readonly Row[] = [
     "pinch|squeal harmonic; pinched harmonic; pinch squeal",
     { kind: "technique", technique: { kind: "pinched-harmonic", partial: 2 } },
   ],
+  ["with a slide", { kind: "unread", why: "what slides" }],
+  ["grace; grace note", { kind: "unread", why: "the grace note" }],
   ["artificial|tapped|harp harmonic", { kind: "unread", why: "this kind of harmonic" }],
   [
     "palm mute; palm mute ~ on it?; palm muting ~ on it?; p m; pm; pms; palm down",
@@ -270,13 +272,15 @@ const FORM: readonly Row[] = [
     "except|but|only|just? the? last note|one is|becomes|be; the? last note|one changes to; with the? last note|one; end|finish ~ off? ~ on|with|in; round ~ off with; ends on; land on; only you end on; but end|finish on|with; finishing on|with",
     { kind: "ends-on" },
   ],
+  ["it|that|this|those|the same one? , but; it|that|this but", { kind: "same" }],
+  ["the? last|final note|one is|be|becomes a?", { kind: "ends-on" }],
   ["back to the first one|chord|shape|grip", { kind: "back-to-first" }],
   [
-    "up # fret; # fret up|higher than?; move ~ up # fret; go up # fret; shift ~ up # fret; # fret further up; # fret above",
+    "up by? # fret; # fret up|higher than?; move ~ up by? # fret; go up by? # fret; shift ~ up by? # fret; shift|move|take|bring it|that all up by? # fret; # fret further up; # fret above",
     ({ numbers }) => ({ kind: "move", frets: numbers[0]! }),
   ],
   [
-    "down # fret; # fret down|lower|back; back # fret; move ~ down|back # fret; # fret below; go down # fret; shift ~ down # fret; come back|down # fret; drop ~ down? # fret",
+    "down by? # fret; # fret down|lower|back; back # fret; move ~ down|back by? # fret; shift|move|take|bring it|that all down by? # fret; # fret below; go down # fret; shift ~ down # fret; come back|down # fret; drop ~ down? # fret",
     ({ numbers }) => ({ kind: "move", frets: -numbers[0]! }),
   ],
   [
@@ -303,6 +307,22 @@ const FORM: readonly Row[] = [
   ],
   [
     "# string lower|down; down # string; a string lower|down; down a string",
+    ({ numbers }) => ({ kind: "move", strings: numbers[0] ?? 1 }),
+  ],
+  [
+    "# string over ,? toward|towards the thin|thinner|thinnest|high|higher|treble string|side|one?; one|a string over ,? toward|towards the thin|thinner|high|higher string|side|one?",
+    ({ numbers }) => ({ kind: "move", strings: -(numbers[0] ?? 1) }),
+  ],
+  [
+    "# string over ,? toward|towards the thick|thicker|thickest|low|lower|bass string|side|one?; one|a string over ,? toward|towards the thick|thicker|low|lower string|side|one?",
+    ({ numbers }) => ({ kind: "move", strings: numbers[0] ?? 1 }),
+  ],
+  [
+    "over # string ,? toward|towards the thin|thinner|thinnest|high|higher|treble string|side|one?; over a|one string ,? toward|towards the thin|thinner|high|higher string|side|one?",
+    ({ numbers }) => ({ kind: "move", strings: -(numbers[0] ?? 1) }),
+  ],
+  [
+    "over # string ,? toward|towards the thick|thicker|thickest|low|lower|bass string|side|one?; over a|one string ,? toward|towards the thick|thicker|low|lower string|side|one?",
     ({ numbers }) => ({ kind: "move", strings: numbers[0] ?? 1 }),
   ],
   [
@@ -348,6 +368,7 @@ const FORM: readonly Row[] = [
   ],
   ["leave ~ off|out|away; skip; without; minus; drop the", { kind: "leave-out" }],
   ["except; but not; all but; apart from", { kind: "unread", why: "what is left out" }],
+  ["the? root note?", { kind: "note-name" }],
   ["a|some high|low|higher|lower|bent|long note|notes; a couple more notes", { kind: "note-name" }],
   ["backwards; in reverse; reverse; other way round|around", { kind: "unread", why: "the order" }],
   [
@@ -422,14 +443,25 @@ const PLAIN: readonly Row[] = [
     { kind: "pronoun" },
   ],
   [
-    "the? next|first|last|other # note|notes|ones?; those|these # note|notes|ones; one note|thing|bit; one of them|those; only|just? need|use|got? the? one finger; one finger",
+    "the|your|my|our? first|last|final|opening # note|notes|ones?; the? first|second|last|other half; half of it|that|them",
+    { kind: "part" },
+  ],
+  [
+    "the? next|other # note|notes|ones?; those|these # note|notes|ones; one note|thing|bit; one of them|those; only|just? need|use|got? the? one finger; one finger",
     { kind: "filler" },
   ],
   [
     "#th note|one|time|chord|part|ending|half|thing|riff|phrase|pass|round|go|verse|chorus|lick|bit|step|hit|string's|position; in? #th position; for|in a second; just a second; wait a second",
     { kind: "filler" },
   ],
-  ["the rest", { kind: "filler" }],
+  [
+    "on|from the? and|& of #; on beat #; right? on the? # beat; root is? on|at; on the e|ah of #; on the downbeat|upbeat|offbeat of #?; on|for beats # and #",
+    { kind: "filler" },
+  ],
+  [
+    "the rest; next up; coming up; up next; drop|lose the pick; put the pick down",
+    { kind: "filler" },
+  ],
   ["comes|come off; lift off; take off", { kind: "filler" }],
   [
     "on both of? them|those|these? strings?; on all # of? them|those|these? strings?",

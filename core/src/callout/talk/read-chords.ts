@@ -27,7 +27,10 @@ export function isChordBegun(talk: Talk, strength: 1 | 2 | 3): boolean {
 export function endChord(talk: Talk, strength: 1 | 2 | 3): void {
   const { chord } = talk;
   if (!chord) return;
-  const made = talk.drafts.slice(chord.from).filter(({ kind }) => kind === "notes");
+  const made = withoutAnnounced(
+    talk,
+    talk.drafts.slice(chord.from).filter(({ kind }) => kind === "notes"),
+  );
   if (made.length > 1) mergeIntoChord(talk, made, chord.isUnison);
   else if (made.length === 1 && made[0]!.notes.length === 1 && !isToldTogether(talk, strength))
     askChord(talk, made[0]!);
@@ -39,6 +42,20 @@ export function endChord(talk: Talk, strength: 1 | 2 | 3): void {
   }
   if (chord.isPlural && strength < 3) chord.from = talk.drafts.length;
   else talk.chord = undefined;
+}
+
+/** “A power chord at the third fret, so low E 3, A 5, …”: the fret is only where its notes begin. */
+function withoutAnnounced(talk: Talk, made: readonly Draft[]): readonly Draft[] {
+  const [first, ...others] = made;
+  const isAnnounced =
+    first?.notes.length === 1 &&
+    (first.binding === "carried" || first.binding === "missing") &&
+    others.length > 1 &&
+    others.every(({ binding }) => binding === "own" || binding === "header") &&
+    others[0]!.notes[0]!.fret === first.notes[0]!.fret;
+  if (!isAnnounced) return made;
+  talk.drafts = talk.drafts.filter((draft) => draft !== first);
+  return others;
 }
 
 /** Whether words that put it together follow in the sentence. */
@@ -60,6 +77,7 @@ function askChord(talk: Talk, draft: Draft): void {
 export function readTogether(talk: Talk, atom: AtomOf<"together">): void {
   const pair = atom.pair ?? talk.pair;
   talk.pair = undefined;
+  if (talk.chord) withoutAnnounced(talk, talk.drafts.slice(talk.chord.from));
   const isSounding = ({ kind }: Draft) => kind === "notes";
   const inSegment = segmentDrafts(talk).filter(isSounding);
   if (atom.isAll && inSegment.length > 1) return mergeIntoChord(talk, inSegment, false);
@@ -151,6 +169,8 @@ export function slipWhole(talk: Talk, draft: Draft): void {
 }
 
 export function readChordName(talk: Talk, atom: AtomOf<"chord-name">): void {
+  // “A G chord, 320003”: the grip is told.
+  if (hasAhead(talk, "sentence", "grip")) return;
   const answers = talk.context.gripsOf(atom.name).map((signs) => [signs, signs] as const);
   askAnew(talk, atom, `with which grip is ${atom.name} played?`, answers);
 }

@@ -2,12 +2,13 @@ import type { Atom, AtomOf } from "./atom";
 
 import { endChord } from "./read-chords";
 import { createNote, currentString } from "./read-notes";
-import { endReference, groupBefore, repeatGroup } from "./read-references";
+import { endReference, groupBefore, referenceTo, repeatGroup } from "./read-references";
 import type { Draft } from "./draft";
 import {
   ask,
   charsOf,
   clauseDrafts,
+  hasAhead,
   isNoteNext,
   saidWith,
   segmentDrafts,
@@ -23,6 +24,12 @@ export function readCount(talk: Talk, atom: AtomOf<"count">): void {
   if (talk.reference && of === "all") endReference(talk);
   if (talk.reference) {
     talk.reference.times = times;
+    return;
+  }
+  // “Once more, but up an octave.”
+  const isMoved = hasAhead(talk, "sentence", "move", "move-to");
+  if (of === "more" && times === 1 && isMoved && talk.drafts.length === 0) {
+    talk.reference = referenceTo(talk, atom, "same");
     return;
   }
   const inClause = clauseDrafts(talk);
@@ -130,6 +137,9 @@ export function endMany(talk: Talk, strength: 1 | 2 | 3): void {
   if (!many) return;
   const made = talk.drafts.slice(many.from).filter(({ kind }) => kind === "notes");
   if (made.length === 0) return endManyBehind(talk, strength);
+  // “Three notes: A 2, A 3, then open D”: they are counted where the sentence ends.
+  const isMore = strength < 3 && hasAhead(talk, "sentence", "fret", "dead", "grip");
+  if (many.isOfNotes && isMore && made.length < many.times) return;
   const isDone = made.length === many.times || made.length === 1;
   if (!isDone && strength < 2 && made.length < many.times) return;
   if (made.length === 1) made[0]!.times *= many.times;

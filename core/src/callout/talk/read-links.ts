@@ -51,7 +51,9 @@ export function isSourceBehind(talk: Talk, atom: AtomOf<"fret">): boolean {
   if (!waiting && !last.link) return false;
   const string = last.notes[0]!.string;
   // “Slide up to nine from seven on the D”: the string is that of both.
-  const isOpen = isStringAhead(talk) && last.clause === talk.clause && last.binding !== "own";
+  const isUnknown = string === undefined && last.binding === "missing";
+  const isOpen =
+    (isUnknown || isStringAhead(talk)) && last.clause === talk.clause && last.binding !== "own";
   if (last.notes.length > 1 || (!isOpen && (string === undefined || isStringAhead(talk))))
     return false;
   last.link ??= waiting!.link;
@@ -135,12 +137,28 @@ export function endLinks(talk: Talk, strength: 1 | 2 | 3): void {
   if (isOpen && strength < 3) return;
   const next = rest.find(({ kind }) => !["filler", "pause", "and"].includes(kind));
   if (next?.kind === "link" && (!isWhole || strength < 3)) return;
-  if (isWhole) for (const [index, { link }] of talk.links.entries()) group[index + 1]!.link = link;
+  const source = isWhole ? undefined : sourceAgain(talk, waiting);
+  if (source) talk.drafts.push(source);
+  else if (isWhole)
+    for (const [index, { link }] of talk.links.entries()) group[index + 1]!.link = link;
   else {
     const range = { start: waiting.from, end: waiting.from + 1 };
     slip(talk, range, "sentence-unfinished", "expected frets, like “from five to seven”");
   }
   talk.links = [];
+}
+
+/** “Hammer from open to two, then pull it back off”: to where it came from. */
+function sourceAgain(talk: Talk, { link, from }: Waiting): Draft | undefined {
+  const last = lastNotes(talk);
+  const source = last && talk.drafts[talk.drafts.indexOf(last) - 1];
+  const atom = talk.atoms.find(({ kind, start }) => kind === "link" && start === from);
+  const isBack = talk.words.slice(from, atom?.end).some(({ text }) => text === "back");
+  if (!isBack || !atom || talk.links.length > 1 || !source || last.link === undefined)
+    return undefined;
+  const [note, ...more] = source.notes;
+  if (more.length > 0 || note?.string !== last.notes[0]?.string) return undefined;
+  return { ...placedHere(talk, copyOf(source), atom), link, techniques: [], times: 1 };
 }
 
 /** The last notes of the sentence that are on one string. */

@@ -186,6 +186,9 @@ export function createNote(talk: Talk, notes: DraftNote[], atom: Atom): Draft {
     const linked = LINK_PARTICIPLE[lastNotes(talk)!.link!] ?? "linked";
     draft.question = ask(talk, saidWith(draft), `is this one ${linked} too?`);
   }
+  if (talk.stretch) delete talk.stretch.unused;
+  const isOfString = draft.notes.some(({ string }) => string === talk.string?.string);
+  if (talk.string?.unused && isOfString) talk.string = { ...talk.string, unused: undefined };
   talk.join = "none";
   if (talk.trill && !talk.trill.draft) talk.trill.draft = draft;
   if (talk.isPlus && lastNotes(talk)) addToChord(talk, lastNotes(talk)!, draft);

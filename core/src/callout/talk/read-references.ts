@@ -119,7 +119,9 @@ export function readMove(talk: Talk, atom: AtomOf<"move">): void {
   }
   talk.reference ??= referenceTo(talk, atom, "move");
   if (!talk.reference) return;
-  const isAllSaid = talk.atoms.slice(0, talk.at).some(({ kind }) => kind === "all");
+  const isAllSaid =
+    talk.atoms.slice(0, talk.at).some(({ kind }) => kind === "all") ||
+    talk.words.slice(atom.start, atom.end).some(({ text }) => text === "all");
   const { reference } = talk;
   if (atom.isSlide) {
     reference.group = reference.group.slice(-1);

@@ -13,6 +13,7 @@ import {
   nextAtom,
   saidWith,
   segmentDrafts,
+  sourceOf,
   textOf,
   type Talk,
   type TalkAnswer,
@@ -23,6 +24,11 @@ import {
 export function readStrings(talk: Talk, atom: AtomOf<"strings">): void {
   if (atom.isOfGrip && talk.grip) return readStringOfGrip(talk, atom);
   if (atom.strings.length === 0) {
+    const chord = sourceOf(talk)?.notes ?? [];
+    if (talk.words[atom.end - 1]?.text === "strings" && chord.length > 1) {
+      talk.awaited = { ...atom, strings: chord.map(({ string }) => string!), isTogether: true };
+      return;
+    }
     if (talk.string)
       talk.string = { ...talk.string, how: "header", segment: talk.segment, clause: talk.clause };
     else if (talk.context.before.length > 0) {
@@ -124,7 +130,10 @@ function nameString(
   { others = [], letterAt }: Partial<Pick<StringsMeaning, "others" | "letterAt">>,
   how: "header" | "after",
 ): void {
-  const { clause, segment } = talk;
+  const { clause, segment, sentence } = talk;
+  const { start, end } = talk.atoms[talk.at]!;
+  const isSame = talk.string?.string === string;
+  if (how === "header" && !isSame) tellUnused(talk);
   talk.string = {
     string,
     others,
@@ -132,7 +141,17 @@ function nameString(
     clause,
     segment,
     ...(letterAt !== undefined && { letterAt }),
+    ...(how === "header" && { unused: { start, end, sentence } }),
   };
+}
+
+/** “The D and the G open”: a string was named for its frets, and another one follows at once. */
+export function tellUnused(talk: Talk): void {
+  const unused = talk.string?.unused;
+  if (!unused || unused.sentence !== talk.sentence) return;
+  talk.string = { ...talk.string!, unused: undefined };
+  const open = [["open", `open ${textOf(talk, unused)}`]] as const;
+  askAnew(talk, unused, "which fret?", open);
 }
 
 /**
@@ -255,7 +274,8 @@ function readManyStrings(talk: Talk, atom: AtomOf<"strings">): void {
     adjacent.binding = "own";
     adjacent.to = atom.end;
     talk.adjacent = adjacent;
-    if (!atom.isTogether && !isSurelyTogether(talk)) askTogether(talk, adjacent, atom);
+    const isEach = talk.words[atom.start - 1]?.text === "each";
+    if (!isSurelyTogether(talk) && (isEach || !atom.isTogether)) askTogether(talk, adjacent, atom);
     return;
   }
   const open = withoutString(talk);
@@ -267,6 +287,11 @@ function readManyStrings(talk: Talk, atom: AtomOf<"strings">): void {
 }
 
 function sideAnswer(talk: Talk, atom: AtomOf<"strings">, side: string): TalkAnswer {
+  const letter = atom.letterAt === undefined ? undefined : talk.words[atom.letterAt];
+  if (letter && /^[a-g]$/iu.test(letter.written)) {
+    const { start, end, written } = letter;
+    return { label: `the ${side} ${written}`, edit: { start, end, text: `${side} ${written}` } };
+  }
   const top = talk.words.slice(atom.start, atom.end).find(({ text }) => text === "top");
   const { start, end } = top ?? talk.words[atom.start]!;
   return {

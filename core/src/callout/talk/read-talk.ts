@@ -33,7 +33,7 @@ import {
   spreadStrokes,
 } from "./read-techniques";
 import { readBeats, readRest, readValue } from "./read-values";
-import { readDoubt, readUnknown, settle } from "./settle";
+import { readDoubt, readUnknown, settle, UNDECIDED } from "./settle";
 
 import type { Finding } from "../../foundation/finding";
 import { atomsOf } from "./atoms";
@@ -51,6 +51,7 @@ import {
   lastNotes,
   later,
   nothingAhead,
+  segmentDrafts,
   sentenceStart,
   slip,
   type TalkContext,
@@ -107,6 +108,7 @@ function take(talk: Talk, atom: Atom): void {
       if (talk.reference) talk.reference.endsOn = true;
       return;
     case "instead":
+      if (isOfContext(talk)) talk.unsureFrom ??= askReplaced(talk, atom);
       talk.isReplaced = true;
       return;
     case "pause":
@@ -181,7 +183,11 @@ function take(talk: Talk, atom: Atom): void {
     case "vague-count":
       return void ask(talk, atom, "how often?");
     case "so-many":
-      talk.many = { times: atom.times, from: talk.drafts.length };
+      talk.many = {
+        times: atom.times,
+        from: talk.drafts.length,
+        ...(atom.isOfNotes && { isOfNotes: true }),
+      };
       return;
     case "value":
       return readValue(talk, atom);
@@ -228,6 +234,13 @@ function take(talk: Talk, atom: Atom): void {
       return readBarLine(talk, atom);
     case "bar-again":
       return readBarAgain(talk, atom);
+    case "part":
+      if (
+        !hasAhead(talk, "sentence", "fret", "dead", "strings", "grip") &&
+        !segmentDrafts(talk).length
+      )
+        talk.ahead.question = ask(talk, atom, "which notes are these?");
+      return;
     case "unknown-reference":
       return void ask(talk, atom, "which one is that?");
     case "same":
@@ -247,6 +260,7 @@ function take(talk: Talk, atom: Atom): void {
     case "ends-on":
       if (talk.reference) talk.reference.endsOn = true;
       else if (talk.lastTime) talk.lastTime = "ends-on";
+      else readOtherEnd(talk, atom);
       return;
     case "throughout":
       if (talk.stretch) talk.stretch.isLong = true;
@@ -282,6 +296,36 @@ function take(talk: Talk, atom: Atom): void {
     case "unknown":
       return readUnknown(talk, atom);
   }
+}
+
+/** Whether nothing was said in this talk yet, and something before it. */
+const isOfContext = ({ drafts, context }: Talk) => drafts.length === 0 && context.before.length > 0;
+
+/** “Instead of the 5 you play a 6”, of what was said before: all of it again, or that note alone? */
+function askReplaced(talk: Talk, atom: Atom): number {
+  ask(talk, atom, UNDECIDED);
+  return talk.drafts.length;
+}
+
+/**
+ * “That, but the last note is a 7”: all of it again with another end. “The last note is a 7”: in the
+ * place of the last one, or behind it?
+ */
+function readOtherEnd(talk: Talk, atom: Atom): void {
+  const isOfBefore = !talk.drafts.some(({ sentence }) => sentence === talk.sentence);
+  if (!isOfBefore || talk.drafts.length + talk.context.before.length === 0) return;
+  const said = talk.words.slice(atom.start, atom.end).map(({ text }) => text);
+  const start = sentenceStart(talk);
+  const isThat = talk.atoms
+    .slice(0, talk.at)
+    .some((one) => one.start >= start && one.kind === "pronoun");
+  if (isThat && /^(but|except|only)$/u.test(said[0]!)) {
+    talk.reference = referenceTo(talk, atom, "same");
+    if (talk.reference) talk.reference.endsOn = true;
+    return;
+  }
+  if (!said.includes("last") && !said.includes("final")) return;
+  talk.ahead.question = ask(talk, atom, "in place of the last note, or behind it?");
 }
 
 /** “A 5 with D 7”: a note stands right before it. */
@@ -358,11 +402,16 @@ function endClause(talk: Talk, strength: 1 | 2 | 3): void {
     talk.strokesAhead = undefined;
     spreadStrokes(talk, strokes, clauseDrafts(talk));
   }
+  if (strength === 2) announcedForNothing(talk);
   endLinks(talk, strength);
   if (talk.chord && (strength > 1 || talk.chord.isPlural) && !isChordBegun(talk, strength))
     endChord(talk, strength);
   if (strength > 1) endReference(talk);
-  if (talk.stretch && (!talk.stretch.isLong || strength === 3)) talk.stretch = undefined;
+  if (talk.stretch && (!talk.stretch.isLong || strength === 3)) {
+    const { unused } = talk.stretch;
+    if (unused && strength === 3) slip(talk, unused, "sentence-unfinished", "of which notes?");
+    talk.stretch = undefined;
+  }
   talk.clause++;
   talk.isClauseUnknown = false;
   if (strength > 1) {
@@ -376,6 +425,22 @@ function endClause(talk: Talk, strength: 1 | 2 | 3): void {
     leftovers(talk);
     talk.sentence++;
   }
+}
+
+/** “Ghost note on the D, then …”: a string was named for it, and no fret. */
+function announcedForNothing(talk: Talk): void {
+  const start = segmentStart(talk);
+  const said = talk.atoms.slice(0, talk.at).filter((atom) => atom.start >= start);
+  const isNamed = said.some((atom) => atom.kind === "strings" && atom.form === "on");
+  if (talk.ahead.techniques.length === 0 || !isNamed || segmentDrafts(talk).length > 0) return;
+  talk.ahead = nothingAhead();
+  slip(talk, { start, end: said.at(-1)!.end }, "sentence-unfinished", "which fret?");
+}
+
+/** Where it began behind the last “then” or full stop, in words. */
+function segmentStart({ atoms, at }: Talk): number {
+  const isStrong = (atom: Atom) => atom.kind === "pause" && atom.strength > 1;
+  return atoms.slice(0, at).findLast(isStrong)?.end ?? 0;
 }
 
 /** What was announced and never came is told, not lost. */

@@ -13,6 +13,7 @@ import {
   isHeader,
   isNoteInClause,
   isNoteNext,
+  lastNotes,
   nextAtom,
   segmentDrafts,
   sentenceStart,
@@ -22,10 +23,12 @@ import {
   type Talk,
 } from "./talk";
 
+const PRONOUN = /^(it|that|this|them|those|these)$/u;
+
 export function readTechnique(talk: Talk, atom: AtomOf<"technique">): void {
   const { technique } = atom;
   if (isHeader(talk)) {
-    talk.stretch = { manners: [], techniques: [technique], isLong: true };
+    talk.stretch = { manners: [], techniques: [technique], isLong: true, unused: atom };
     return;
   }
   const isBack = ["vibrato", "let-ring", "slide-out"].includes(technique.kind);
@@ -37,14 +40,23 @@ export function readTechnique(talk: Talk, atom: AtomOf<"technique">): void {
   const isPlural =
     technique.kind.endsWith("harmonic") && talk.words[atom.end - 1]?.text === "harmonics";
   if (isPlural && inClause.length === 0 && isNoteInClause(talk)) {
-    talk.stretch = { manners: [], techniques: [technique], isLong: true };
+    talk.stretch = { manners: [], techniques: [technique], isLong: true, unused: atom };
     return;
   }
   if (isOfMany && talk.drafts.length === 0 && isNoteInClause(talk)) {
-    talk.stretch = { manners: [], techniques: [technique], isLong: true };
+    talk.stretch = { manners: [], techniques: [technique], isLong: true, unused: atom };
     return;
   }
+  // “Hit the open A, let that ring while …”: what was just played.
+  const isSaidOfIt = talk.words.slice(atom.start, atom.end).some(({ text }) => PRONOUN.test(text));
+  const last = lastNotes(talk);
+  if (isBack && isSaidOfIt && last?.sentence === talk.sentence)
+    return addTechnique(last, technique);
   if (isAhead(talk, !isBack) && !(isBack && inClause.length > 0))
+    return addAhead(talk.ahead, technique);
+  // “Natural harmonic, fifth fret, A string”: said before the note that it names.
+  const isFirst = talk.drafts.length + talk.context.before.length === 0;
+  if (isFirst && !isBack && hasAhead(talk, "sentence", "fret", "strings"))
     return addAhead(talk.ahead, technique);
   const draft = targetOf(talk, atom, "no note stands before it");
   if (draft) addTechnique(draft, technique);
@@ -66,6 +78,7 @@ export function readManner(talk: Talk, atom: AtomOf<"manner">): void {
       manners: [...(talk.stretch?.manners ?? []), ...(technique ? [technique] : [])],
       ...(stroke && { stroke }),
       ...(pluck && { pluck }),
+      unused: atom,
       isLong:
         isLong ||
         talk.atoms
@@ -98,7 +111,7 @@ export function readManner(talk: Talk, atom: AtomOf<"manner">): void {
     }
     group = before;
   }
-  if (isLast) group = group.slice(-1);
+  if (isLast) group = lastOf(talk, group);
   if (group.length === 0) {
     const draft = targetOf(talk, atom, "no note stands before it");
     group = draft ? [draft] : [];
@@ -108,6 +121,16 @@ export function readManner(talk: Talk, atom: AtomOf<"manner">): void {
     if (stroke) draft.stroke = stroke;
     if (pluck) draft.pluck = pluck;
   }
+}
+
+/** “Four times, and accent the last one”: of a note that comes several times the last. */
+function lastOf(talk: Talk, group: readonly Draft[]): readonly Draft[] {
+  const last = group.at(-1);
+  const next = nextAtom(talk);
+  const isOne =
+    next?.kind === "pronoun" &&
+    talk.words.slice(next.start, next.end).some(({ text }) => text === "last");
+  return last && isOne && last.times > 1 ? spreadOut(talk, last).slice(-1) : group.slice(-1);
 }
 
 function askManner(talk: Talk, atom: AtomOf<"manner">, group: readonly Draft[]): void {

@@ -50,6 +50,18 @@ export function readValue(talk: Talk, atom: AtomOf<"value">): void {
     return;
   }
   const isAlone = inClause.length === 0 && !isNoteInClause(talk);
+  // “… and the last one's a quarter”: of the note that was said, whatever its length was.
+  const before = atomBefore(talk);
+  const isNamedLast =
+    before?.kind === "pronoun" &&
+    talk.words
+      .slice(before.start, before.end)
+      .some(({ text }) => /^(last|final|that|that's|one's)$/u.test(text));
+  const isOfLast = isNamedLast && isAlone && talk.drafts.length > 0;
+  if (isOfLast) {
+    lastEvent(talk).duration = duration;
+    return;
+  }
   if (isAlone && talk.drafts.length > 0 && lastEvent(talk).duration === undefined)
     lastEvent(talk).duration = duration;
   else talk.ahead.duration = duration;

@@ -47,6 +47,9 @@ const DOING: ReadonlySet<Atom["kind"]> = new Set([
   "value-unknown",
   "back-to-first",
   "unknown-reference",
+  "instead",
+  "part",
+  "unread",
 ]);
 /** What says nothing about notes by itself. */
 const IDLE: ReadonlySet<Atom["kind"]> = new Set(["filler", "unknown", "aside", "pronoun", "play"]);

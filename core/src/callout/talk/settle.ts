@@ -5,7 +5,7 @@ import { ask, askAnew, charsOf, saidWith, slip, textOf, type Talk } from "./talk
 
 // Doubts
 
-const UNDECIDED = "which of them is it?";
+export const UNDECIDED = "which of them is it?";
 
 /** One of two: neither is sure. */
 export function readDoubt(talk: Talk, atom: Atom): void {

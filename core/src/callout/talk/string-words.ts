@@ -65,10 +65,7 @@ export class StringWords {
     private readonly words: readonly Word[],
     private readonly calls: StringCalls,
   ) {
-    this.hasCapitals = words.some(
-      (word, index) =>
-        /^[B-G]$/u.test(word.written) && words[index + 1]?.number?.form === "cardinal",
-    );
+    this.hasCapitals = words.some(({ written }) => /^[B-G]$/u.test(written));
     this.hasLetterStyle = words.some(
       (word, index) => /^[b-g]$/u.test(word.text) && words[index + 1]?.number?.form === "cardinal",
     );
@@ -82,10 +79,13 @@ export class StringWords {
     if (isLed) next++;
     let hasThe = false;
     while (DETERMINERS.has(this.text(next)) && !this.group(next)) {
-      hasThe = true;
+      // “You'll hear that a lot”: an article.
+      hasThe ||= isLed || !/^(that|this|those|these)$/u.test(this.text(next));
       next++;
     }
-    const first = this.one(next, isLed || hasThe, this.isOfPlace(at, lead), hasThe);
+    // “A, D and G strings”.
+    const isExpected = isLed || next > at || (next === at && this.isPluralAhead(at));
+    const first = this.one(next, isExpected, this.isOfPlace(at, lead), hasThe);
     if (!first) return undefined;
     const found = this.listFrom(first);
     const form = isLed ? "on" : "bare";
@@ -152,7 +152,15 @@ export class StringWords {
       if (all.strings.includes(more.strings[0]!)) break;
       if (all.isPlural && !more.isPlural) break;
       const others = [...all.others, ...more.others];
-      all = { ...more, strings: [...all.strings, ...more.strings], others };
+      // The letter that may mean two strings is the one to be asked about.
+      const asked = more.others.length > 0 ? more : all;
+      const { letterAt, ...found } = { ...more, letterAt: asked.letterAt };
+      all = {
+        ...found,
+        strings: [...all.strings, ...more.strings],
+        others,
+        ...(letterAt !== undefined && { letterAt }),
+      };
     }
     return all;
   }
@@ -180,7 +188,7 @@ export class StringWords {
   private leadsToFret(at: number): boolean {
     const word = this.words[at];
     if (!word) return false;
-    return word.number !== undefined || /^(open|fret|frets|x|:|muted)$/u.test(word.text);
+    return word.number !== undefined || /^(open|fret|frets|fr|x|:|muted)$/u.test(word.text);
   }
 
   private one(at: number, isExpected: boolean, isOf: boolean, hasThe: boolean): Found | undefined {
@@ -253,7 +261,11 @@ export class StringWords {
         return this.numbered(own.value, at + 1, isPart);
       }
     }
-    if (own?.form === "cardinal" && this.listedAfterStrings(at))
+    // “D and G strings, one big barre”: no string one.
+    const isListed = /^$|^([,.;:)&]|and|at|on|together|fret|frets|open|both|then)$/u.test(
+      this.text(at + 1),
+    );
+    if (own?.form === "cardinal" && isListed && this.listedAfterStrings(at))
       return this.numbered(own.value, at + 1, true);
     return undefined;
   }
@@ -336,7 +348,8 @@ export class StringWords {
     const isBeforeFret =
       next !== undefined &&
       ((next.number !== undefined && !next.number.isPlural) ||
-        /^(open|fret|frets|x|:)$/u.test(next.text));
+        /^(open|fret|frets|fr|x|:)$/u.test(next.text) ||
+        (next.text === "at" && this.words[end + 1]?.number !== undefined));
     const isEnd =
       !next ||
       /^[,.;:!?)]$/u.test(next.text) ||
@@ -348,6 +361,12 @@ export class StringWords {
       !this.leadsToFret(end + 2);
     if (isGlued || this.text(at - 1) === "open" || (isJoined && this.words[at]!.written !== "a"))
       return true;
+    // “Twelfth fret, B.”
+    const isBehindFret =
+      /^[B-G]$/u.test(this.words[at]!.written) &&
+      this.text(at - 1) === "," &&
+      /^(fret|open)$/u.test(this.text(at - 2));
+    if (isBehindFret && (!next || /^[,.;!?]$/u.test(next.text))) return true;
     // “D, 5, 7”: a heading.
     const isFirst = at === 0 || /^[.;:!?]$/u.test(this.text(at - 1));
     const isCapital = /^[A-G]/u.test(this.words[at]!.written);

@@ -101,10 +101,14 @@ interface Stretch {
   stroke?: Stroke;
   pluck?: Pluck;
   isLong: boolean;
+  /** Where it was said, until a note is of it. */
+  unused?: WordRange;
 }
 
 /** The string that is spoken of. */
 interface CurrentString {
+  /** Where it was named before its frets, until a note is of it. */
+  readonly unused?: (WordRange & { readonly sentence: number }) | undefined;
   readonly string: number;
   readonly others: readonly number[];
   /** The word that names it. */
@@ -145,7 +149,7 @@ export class Talk {
   ahead = nothingAhead();
   stretch: Stretch | undefined;
   value: Fraction | undefined;
-  many: { times: number; from: number; duration?: Fraction } | undefined;
+  many: { times: number; from: number; duration?: Fraction; isOfNotes?: true } | undefined;
   links: Waiting[] = [];
   trill: { draft?: Draft } | undefined;
   isPlus = false;
