@@ -273,6 +273,10 @@ class AtomReader {
     if (word.lemma === "<grip>")
       return { kind: "grip", signs: word.text.replaceAll("-", ""), end: at + 1 };
     const letter = /^([A-Ga-g])([#♯♭b])?$/u.exec(word.written);
+    // “A D power chord: …”: what it is called says nothing of where it lies.
+    const isPower = letter && this.text(at + 1) === "power" && this.text(at + 2) === "chord";
+    if (isPower && this.text(at + 3) === ":")
+      return { kind: "chord", isPlural: false, end: at + 3 };
     const isNumbered =
       /^[A-G]$/u.test(word.written) && this.words[at + 1]?.number?.form === "cardinal";
     if (isNumbered && /^(power|chord|shape)$/u.test(this.text(at + 2))) {

@@ -82,7 +82,7 @@ function restartIn(
   if (one?.kind === "fret") {
     const said = fretsFrom(done, sentenceIn(done));
     const anew = fretsFrom(atoms, next);
-    const isAgain = said.length > 1 && anew.length > 1 && said[0]!.fret === one.fret;
+    const isAgain = said.length > 1 && said[0]!.fret === one.fret;
     if (isAgain) return said.length === anew.length ? said[0]!.index : "unclear";
   }
   if (!one || !other || !isPlace(one, other)) return -1;

@@ -106,7 +106,7 @@ export const ASIDES: readonly string[] = [
   "practice|practise|practicing|practising; warm up; exercise; wrist; elbow; shoulder; thumb behind; posture; relax|relaxed; tension; tense",
   "subscribe; comment; comments; channel; video; link; description; camera; website; download; patreon; tab; tabs; camera; livestream",
   "last|next week|month|year|time|video|lesson; when i was; i was; when i started; used to; back in; years ago; the other day; this morning; yesterday; tomorrow; today",
-  "let me play|show|do|try it|that|this; you'll hear; i'll play|show|do it|that|this; a lot; all the time",
+  "let me play|show|do|try it|that|this; you'll|should|can hear; you should|can hear; improvise; jam|solo over; i'll play|show|do it|that|this; a lot; all the time",
   "that's|thats the first|second|third|last|other half|part|bit|one|riff|verse|chorus; that is the first|second|last half|part|bit",
   "i love|like|hate|remember|learned|learnt|wrote|recorded|spent; my favourite|favorite",
   "key of; the key; in the key; key; scale; mode; pentatonic; minor key; major key",

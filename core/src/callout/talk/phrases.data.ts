@@ -184,6 +184,9 @@ const FINGERS: readonly Row[] = [
     "index finger?; pointer finger?; first finger; 1st finger; finger one; finger 1",
     { kind: "finger", finger: 1 },
   ],
+  ["your|my index", { kind: "finger", finger: 1 }],
+  ["your|my middle", { kind: "finger", finger: 2 }],
+  ["your|my ring", { kind: "finger", finger: 3 }],
   ["middle finger; second finger; 2nd finger; finger two; finger 2", { kind: "finger", finger: 2 }],
   ["ring finger; third finger; 3rd finger; finger three; finger 3", { kind: "finger", finger: 3 }],
   [
@@ -258,7 +261,7 @@ const FORM: readonly Row[] = [
   ["first|1st bar|measure", { kind: "bar", bar: 1 }],
   ["#th bar|measure", ({ numbers }) => ({ kind: "bar", bar: numbers[0]! })],
   [
-    "same again; same on|at; again but|only|except with?; same thing again?; same as before|above|that|last; as before; like before; the same as before; same notes ~ order?; the? exact|very|whole? same thing|shape|riff|pattern|notes|lick|phrase|bit|figure; same riff|figure|phrase|lick|pattern|shape|bit|idea|part|run|thing|rhythm|notes|motif|line|chord|again again?; same bit again; same one again?; that again; repeat that|it|this; do|play that|it|this again; that whole? thing again; the? whole thing again; all that again; play|do|repeat it|that|this over; that|the same figure|riff|pattern|shape; that figure|riff|pattern|shape|lick|phrase|bit; repeat; repeat ~ bit|riff|phrase|pattern|figure|lick|part; identical; back to the start|beginning|top; back to where we|you started; rinse and repeat; the|do|play exact|very? same; same exact thing; it's the same; the same",
+    "same again; same on|at; again but|only|except with?; same thing again?; same as before|above|that|last; as before; like before; the same as before; same notes ~ order?; the? exact|very|whole? same thing|shape|riff|pattern|notes|lick|phrase|bit|figure; same riff|figure|phrase|lick|pattern|shape|bit|idea|part|run|thing|rhythm|notes|motif|line|chord|again again?; same bit again; same one again?; that again; repeat that|it|this; do|play that|it|this again; that whole? thing again; the? whole thing again; all that again; play|do|repeat it|that|this over; that|the same figure|riff|pattern|shape; that exact|very? figure|riff|pattern|shape|lick|phrase|bit; repeat; repeat ~ bit|riff|phrase|pattern|figure|lick|part; identical; back to the start|beginning|top; back to where we|you started; rinse and repeat; the|do|play exact|very? same; same exact thing; it's the same; the same",
     { kind: "same" },
   ],
   [
@@ -367,6 +370,11 @@ const FORM: readonly Row[] = [
     { kind: "next-ending" },
   ],
   ["leave ~ off|out|away; skip; without; minus; drop the", { kind: "leave-out" }],
+  [
+    "leave the? last|first|second note|one off|out|away; drop|skip the? last note|one",
+    { kind: "unread", why: "what is left out" },
+  ],
+  ["in? between them|those|these", { kind: "unread", why: "what lies between" }],
   ["except; but not; all but; apart from", { kind: "unread", why: "what is left out" }],
   ["the? root note?", { kind: "note-name" }],
   ["a|some high|low|higher|lower|bent|long note|notes; a couple more notes", { kind: "note-name" }],
@@ -459,7 +467,7 @@ const PLAIN: readonly Row[] = [
     { kind: "filler" },
   ],
   [
-    "the rest; next up; coming up; up next; drop|lose the pick; put the pick down",
+    "of course; in that|this order; the rest; next up; coming up; up next; drop|lose the pick; put the pick down",
     { kind: "filler" },
   ],
   ["comes|come off; lift off; take off", { kind: "filler" }],
@@ -472,7 +480,7 @@ const PLAIN: readonly Row[] = [
     { kind: "pronoun", count: 2 },
   ],
   [
-    "all of them|those|these; all of it; drop|take|move|shift|bring the|that|this whole thing|chord|shape|riff|lick|pattern|phrase|bit; the|that? whole|entire thing|riff|phrase|pattern|lick|shape|chord|figure|bit|lot|idea; it all; everything",
+    "all of them|those|these|that|this; all of it; drop|take|move|shift|bring the|that|this whole thing|chord|shape|riff|lick|pattern|phrase|bit; the|that? whole|entire thing|riff|phrase|pattern|lick|shape|chord|figure|bit|lot|idea; it all; everything",
     { kind: "all" },
   ],
   ["hold it|that|this|them? there?; held", { kind: "hold" }],

@@ -92,6 +92,12 @@ export function readTogether(talk: Talk, atom: AtomOf<"together">): void {
     group = (group.length > 1 ? group : sentence).slice(-pair);
   }
   if (talk.awaited) return;
+  // “Two notes at once, D 9 and B 10.”
+  if (group.length === 0 && talk.many && hasAhead(talk, "sentence", "fret")) {
+    talk.many = undefined;
+    talk.chord = { isPlural: false, from: talk.drafts.length, isUnison: false };
+    return;
+  }
   const isWhole =
     atom.isAll === true || /^all/u.test(talk.words[atom.start]!.text) || isAllSaid(talk);
   if (

@@ -38,6 +38,7 @@ export function readFret(talk: Talk, atom: AtomOf<"fret">): void {
   if (isSourceBehind(talk, atom)) return;
   if (isSourceAgain(talk, atom)) return;
   if (isCountedAlong(talk)) return;
+  if (isReleasedTo(talk, atom) || isToldAnew(talk, atom)) return;
   if (isLeftFrom(talk, atom)) return;
   if (isReferenceAt(talk, atom)) return moveToFret(talk, atom);
   linkOn(talk);
@@ -46,6 +47,32 @@ export function readFret(talk: Talk, atom: AtomOf<"fret">): void {
     talk.many = undefined;
   }
   createNote(talk, [{ fret: atom.fret }], atom);
+}
+
+/** “Release it back to 9”: where the bend began. */
+function isReleasedTo(talk: Talk, { fret }: AtomOf<"fret">): boolean {
+  const last = lastNotes(talk);
+  const isTo = talk.atoms[talk.at - 1]?.kind === "to";
+  const isReleased = atomBefore(talk, "to")?.kind === "release";
+  return isTo && isReleased && last?.notes.length === 1 && last.notes[0]!.fret === fret;
+}
+
+/** “Start at the fifteenth and walk down: fifteen, twelve, ten”: the list begins with what was said. */
+function isToldAnew(talk: Talk, { fret }: AtomOf<"fret">): boolean {
+  const before = talk.atoms[talk.at - 1];
+  if (before?.kind !== "pause" || talk.words[before.start]?.text !== ":") return false;
+  const said = talk.drafts.filter(({ sentence }) => sentence === talk.sentence);
+  const [only] = said;
+  const isNamedAnew = talk.atoms
+    .slice(0, talk.at)
+    .some((one) => one.kind === "strings" && one.start >= (only?.to ?? 0));
+  if (isNamedAnew) return false;
+  return (
+    said.length === 1 &&
+    only!.notes.length === 1 &&
+    only!.notes[0]!.fret === fret &&
+    only!.times === 1
+  );
 }
 
 /** “From that seven you come down to the five”: the seven was played already. */
@@ -197,8 +224,13 @@ export function createNote(talk: Talk, notes: DraftNote[], atom: Atom): Draft {
 }
 
 function pushNote(talk: Talk, draft: Draft): void {
-  if (talk.reference && !talk.reference.endsOn && hasAhead(talk, "clause", "at-end"))
-    talk.reference.endsOn = true;
+  const isAdded = talk.atoms
+    .slice(0, talk.at)
+    .some((one) => one.kind === "added" && one.start >= (talk.reference?.to ?? 0));
+  const isAtEnd = hasAhead(talk, "clause", "at-end");
+  if (talk.reference && !talk.reference.endsOn && isAtEnd && !isAdded) talk.reference.endsOn = true;
+  // “Play it again and add the open D at the end.”
+  if (talk.reference && isAtEnd && isAdded) endReference(talk);
   if (talk.reference?.endsOn) endReferenceWithout(talk);
   else if (talk.reference) {
     const { from, to } = talk.reference;

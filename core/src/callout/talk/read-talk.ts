@@ -127,6 +127,7 @@ function take(talk: Talk, atom: Atom): void {
       return readAdded(talk, atom);
     case "plus":
       talk.isPlus = talk.drafts.length > 0;
+      talk.isWith = talk.isPlus && talk.words[atom.start]!.text === "together";
       return;
     case "pronoun":
       return readPronoun(talk, atom);

@@ -148,7 +148,7 @@ export class StringWords {
       if (!more || more.strings.length !== 1 || first.strings.length === 0) break;
       const isLast = !this.continuesAt(more.end);
       const leadsOn = isLast && !more.isPlural && this.leadsToFret(more.end);
-      if (leadsOn || (joins === 0 && !this.isPluralAhead(next))) break;
+      if (leadsOn || (joins === 0 && !this.isPluralAhead(next) && !this.isListed(next))) break;
       if (all.strings.includes(more.strings[0]!)) break;
       if (all.isPlural && !more.isPlural) break;
       const others = [...all.others, ...more.others];
@@ -163,6 +163,13 @@ export class StringWords {
       };
     }
     return all;
+  }
+
+  /** The G of “D G and B”. */
+  private isListed(at: number): boolean {
+    const isCapital = (word: Word | undefined) => /^[A-G]$/u.test(word?.written ?? "");
+    const isJoined = /^(and|&)$/u.test(this.text(at + 1)) && isCapital(this.words[at + 2]);
+    return isCapital(this.words[at]) && isJoined && !this.leadsToFret(at + 3);
   }
 
   private continuesAt(at: number): boolean {
@@ -364,8 +371,7 @@ export class StringWords {
     // “Twelfth fret, B.”
     const isBehindFret =
       /^[B-G]$/u.test(this.words[at]!.written) &&
-      this.text(at - 1) === "," &&
-      /^(fret|open)$/u.test(this.text(at - 2));
+      /^(fret|open)$/u.test(this.text(this.text(at - 1) === "," ? at - 2 : at - 1));
     if (isBehindFret && (!next || /^[,.;!?]$/u.test(next.text))) return true;
     // “D, 5, 7”: a heading.
     const isFirst = at === 0 || /^[.;:!?]$/u.test(this.text(at - 1));

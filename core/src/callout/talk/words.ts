@@ -24,7 +24,7 @@ export interface SaidNumber {
 }
 
 const WORD =
-  /(?<sign>(?<![\w-])[xX\d](?:-?[xX\d]){3,9}(?![\w-]))|(?<fraction>[135]\/(?:2|4|8|16)(?!\d)|(?<=\b(?:of|for) )\d+\/\d+)|(?<number>\d+(?:'?s|st|nd|rd|ths?)(?![a-z])|\d+)|w\/|(?<word>[A-Za-z]+(?:['’][A-Za-z]+)*[#♯♭]?)|[-–—](?=\s|$)|(?<![^\s(,])[-–+]\d+|(?<other>[^\s\w'’-])/gu;
+  /(?<sign>(?<![\w-])[xX\d](?:-?[xX\d]){3,9}(?![\w-]))|(?<fraction>[135]\/(?:2|4|8|16)(?!\d)|(?<=\b(?:of|for) )\d+\/\d+)|(?<number>\d+(?:'?s|st|nd|rd|ths?)(?![a-z])|\d+)|w\/|(?<word>[A-Za-z]+(?:['’][A-Za-z]+)*[#♯♭]?)|[-–—](?=\s|$)|(?<![^\s(,])[-–+]\d+|\.{2,}|(?<other>[^\s\w'’-])/gu;
 
 /** Longer talk than this is no sentence. */
 const MAX_WORDS = 20_000;
@@ -96,7 +96,10 @@ export function wordsOf(
 type Spelled = Pick<Word, "text" | "lemma" | "number">;
 
 function plainWord(written: string): Spelled {
-  const text = written.toLowerCase().replaceAll("’", "'");
+  const text = written
+    .toLowerCase()
+    .replaceAll("’", "'")
+    .replace(/^\.{2,}$/u, "…");
   const number = numberOf(text);
   return { text, lemma: number ? text : lemmaOf(text), ...(number && { number }) };
 }
