@@ -238,7 +238,8 @@ class AtomReader {
     const found = { kind: "so-many" as const, times: number.value, end: next };
     const ahead = this.words[next];
     if (ahead?.number?.isPlural) return found;
-    if (/^(hits?|notes?|strokes?|chugs?|strums?|picks?|plucks?)$/u.test(ahead?.text ?? "")) {
+    if (/^(down|up)(strokes|strums|picks)$/u.test(ahead?.text ?? "")) return found;
+    if (/^(hits?|notes?|ones|strokes?|chugs?|strums?|picks?|plucks?)$/u.test(ahead?.text ?? "")) {
       if (this.text(next) === "notes") return { ...found, isOfNotes: true, end: next + 1 };
       return /^(on|of)$/u.test(this.text(next + 1)) ? { ...found, end: next + 1 } : undefined;
     }
@@ -272,6 +273,8 @@ class AtomReader {
     }
     if (word.lemma === "<grip>")
       return { kind: "grip", signs: word.text.replaceAll("-", ""), end: at + 1 };
+    // “Open as a chord”: an article.
+    if (word.written === "a" && this.text(at + 1) === "chord") return undefined;
     const letter = /^([A-Ga-g])([#♯♭b])?$/u.exec(word.written);
     // “A D power chord: …”: what it is called says nothing of where it lies.
     const isPower = letter && this.text(at + 1) === "power" && this.text(at + 2) === "chord";
@@ -435,6 +438,14 @@ class AtomReader {
       next === at + 1 &&
       /^(up|down)$/u.test(this.text(at)) &&
       /^(on|for)$/u.test(this.text(next));
+    // “Alternate pick: D 5 down, D 7 up”.
+    const isSaidOfPick = this.words.some(({ lemma }) => /^(alternate|stroke)$/u.test(lemma));
+    const isOfNote =
+      isSaidOfPick &&
+      next === at + 1 &&
+      this.words[at - 1]?.number !== undefined &&
+      /^$|^[,.;]$/u.test(this.text(next));
+    if (isOfNote) return { kind: "manner", stroke: this.text(at) as Stroke, end: next };
     if (isStroke) return { kind: "manner", stroke: this.text(at) as Stroke, end: next };
     if (this.strings.at(next) ?? this.fret(next) ?? /^(the|on|in)$/u.test(this.text(next)))
       return { kind: "filler", end: next };

@@ -268,7 +268,7 @@ const FORM: readonly Row[] = [
     "same order; same notes same order; in the same order; same rhythm as before",
     { kind: "filler" },
   ],
-  ["again", { kind: "again" }],
+  ["again; once again; yet again", { kind: "again" }],
   ["hit|play|pick|strum|pluck|strike ~ it|that|them again; again on it", { kind: "again" }],
   ["on|at the same fret; same fret", { kind: "same-fret" }],
   [
@@ -405,7 +405,7 @@ const TOGETHER: readonly Row[] = [
     { kind: "together" },
   ],
   [
-    "strum all? of? it|them|those|these #?; strum it|them|those|these all; strum the # of them; strum|pluck|play|hit all # of them|those; pluck|play|hit those|these # together|strings?",
+    "all # at once|together; all # of them|those|these at once|together; strum all? of? it|them|those|these #?; strum it|them|those|these all; strum the # of them; strum|pluck|play|hit all # of them|those; pluck|play|hit those|these # together|strings?",
     { kind: "together", isAll: true },
   ],
   [
@@ -467,7 +467,7 @@ const PLAIN: readonly Row[] = [
     { kind: "filler" },
   ],
   [
-    "of course; in that|this order; the rest; next up; coming up; up next; drop|lose the pick; put the pick down",
+    "alternate pick|picking|picked?; altogether; in total; of course; in that|this order; the rest; next up; coming up; up next; drop|lose the pick; put the pick down",
     { kind: "filler" },
   ],
   ["comes|come off; lift off; take off", { kind: "filler" }],

@@ -3,7 +3,7 @@ import type { Atom, AtomOf } from "./atom";
 import { bendTo, isBentTo } from "./read-bends";
 import { slipWhole } from "./read-chords";
 import { isSourceAgain, isSourceBehind, linkTo } from "./read-links";
-import { endReference, endReferenceWithout, moveToFret } from "./read-references";
+import { endReference, endReferenceWithout, moveToFret, shiftOf } from "./read-references";
 import { trillTarget } from "./read-techniques";
 import { addManner, addNotes, addTechnique, type Draft, type DraftNote } from "./draft";
 import {
@@ -16,6 +16,7 @@ import {
   lastNotes,
   nothingAhead,
   saidWith,
+  sentenceStart,
   sourceOf,
   type Talk,
 } from "./talk";
@@ -46,7 +47,19 @@ export function readFret(talk: Talk, atom: AtomOf<"fret">): void {
     talk.ahead.times = talk.many.times;
     talk.many = undefined;
   }
-  createNote(talk, [{ fret: atom.fret }], atom);
+  const isOfIt = isMaybeMoved(talk, atom);
+  const draft = createNote(talk, [{ fret: atom.fret }], atom);
+  if (isOfIt) draft.question = ask(talk, atom, "one note there, or all of it moved there?");
+}
+
+/** “Play it at the seventh”, of several notes. */
+function isMaybeMoved(talk: Talk, { isNamed, start }: AtomOf<"fret">): boolean {
+  const pronoun = atomBefore(talk);
+  const isIt = pronoun?.kind === "play" || pronoun?.kind === "pronoun";
+  const said = talk.words.slice(pronoun?.start ?? start, start).map(({ text }) => text);
+  const isAt = said.includes("at") && said.some((text) => /^(it|that|them)$/u.test(text));
+  const isBare = talk.drafts.length === 0 && talk.context.before.length > 1 && !isStringAhead(talk);
+  return isIt && isAt && isNamed && isBare;
 }
 
 /** “Release it back to 9”: where the bend began. */
@@ -66,7 +79,10 @@ function isToldAnew(talk: Talk, { fret }: AtomOf<"fret">): boolean {
   const isNamedAnew = talk.atoms
     .slice(0, talk.at)
     .some((one) => one.kind === "strings" && one.start >= (only?.to ?? 0));
-  if (isNamedAnew) return false;
+  const isStart = talk.words
+    .slice(sentenceStart(talk), only?.from)
+    .some(({ lemma }) => lemma === "start" || lemma === "begin");
+  if (isNamedAnew || !isStart) return false;
   return (
     said.length === 1 &&
     only!.notes.length === 1 &&
@@ -175,12 +191,14 @@ export function createNote(talk: Talk, notes: DraftNote[], atom: Atom): Draft {
     binding = "own";
     from = Math.min(from, awaited.start);
   } else if (
-    talk.reference?.endsOn &&
+    talk.reference &&
+    (talk.reference.endsOn || hasAhead(talk, "clause", "at-end")) &&
     !isStringAhead(talk) &&
     talk.string?.clause !== talk.clause
   ) {
     const string = talk.reference.group.at(-1)?.notes.at(-1)?.string;
-    if (string !== undefined) notes = notes.map((note) => ({ ...note, string }));
+    const shift = shiftOf(talk.reference);
+    if (string !== undefined) notes = notes.map((note) => ({ ...note, string: string + shift }));
     binding = "carried";
   } else if (talk.string) {
     const { how, segment } = talk.string;

@@ -5,6 +5,7 @@ import {
   ask,
   clauseDrafts,
   draftHere,
+  hasAhead,
   isNoteInClause,
   lastNotes,
   nextAtom,
@@ -90,6 +91,11 @@ export function readSame(talk: Talk, atom: AtomOf<"same">): void {
 
 export function readAgain(talk: Talk, atom: AtomOf<"again">): void {
   if (talk.reference) return;
+  // “Once again, and finish on the open A.”
+  if (hasAhead(talk, "clause", "ends-on") && clauseDrafts(talk).length === 0) {
+    talk.reference = referenceTo(talk, atom, "same");
+    return;
+  }
   const inClause = clauseDrafts(talk);
   const isPlayed = atom.end - atom.start > 1;
   if (
@@ -164,12 +170,15 @@ export function endReference(talk: Talk): void {
   talk.adjacent = undefined;
 }
 
-function roundsOf(
-  talk: Talk,
-  { group, frets, strings, onString, isSlide, times, from, to }: Reference,
-): readonly Draft[] {
+/** How many strings lower what comes again lies. */
+export function shiftOf({ group, strings, onString }: Reference): number {
   const first = group[0]?.notes[0]?.string;
-  const shift = onString !== undefined && first !== undefined ? onString - first : strings;
+  return onString !== undefined && first !== undefined ? onString - first : strings;
+}
+
+function roundsOf(talk: Talk, reference: Reference): readonly Draft[] {
+  const { group, frets, isSlide, times, from, to } = reference;
+  const shift = shiftOf(reference);
   const round = group.map((one) => {
     const draft = placedHere(talk, copyOf(one), { start: from, end: to });
     draft.notes = draft.notes.map((note) => ({

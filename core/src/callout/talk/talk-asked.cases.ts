@@ -203,6 +203,21 @@ export const ASKED: readonly Case[] = [
   ["slide it up to wherever feels right", "", { before: "G 5" }],
   ["fret 30 on the A", ""],
   ["the seventh string open", ""],
+  [
+    "so the first phrase is open E, the low one, then G on the low E which is fret three",
+    "'? E0 3",
+  ],
+  ["slide up to the twelfth fret on the G", ""],
+  ["push the ninth fret of the G up a whole step, and let it come back down", "'? G9 11"],
+  ["palm mute the first note, D 5, then open up on D 7", "'? D5 7"],
+  ["two sixteenths on E 0, the low E, and an eighth on E 3", "'8 E3"],
+  ["copy that onto the next string up", "", { before: "A 3" }],
+  ["keep going like that", "", { before: "A 3" }],
+  ["make that a hammer-on", "", { before: "A 3, A 5" }],
+  ["five or six on the D", ""],
+  ["play it at the seventh", "", { before: "A 3, A 5" }],
+  ["D chord", ""],
+  ["the E string at seven", ""],
 ];
 
 /** What is said beside the music. */
@@ -281,4 +296,10 @@ export const REMARKS: readonly string[] = [
   "nice, that's starting to sound good",
   "take five minutes and then we'll carry on",
   "it's in four four at ninety bpm",
+  "so that's the riff, pretty simple right",
+  "don't rush it",
+  "my fingers are a bit cold today sorry",
+  "check the description for the tabs",
+  "you want a bit of crunch on the amp",
+  "listen to how the bass moves underneath",
 ];

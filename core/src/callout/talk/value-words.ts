@@ -58,7 +58,10 @@ export function valueAt(
   }
   if (dots === 0 && /^triplets?$/u.test(text(next))) {
     let end = next + 1;
-    const of = /^(of|in)$/u.test(text(end)) ? valueAt(words, end + 1, isPlaceAt) : undefined;
+    // “Triplets of eighths”, “triplet eighths”.
+    const named = /^(of|in)$/u.test(text(end)) ? end + 1 : end;
+    const isNamed = named > end || /^(eighth|8th|sixteenth|16th|quarter)s?$/u.test(text(end));
+    const of = isNamed ? valueAt(words, named, isPlaceAt) : undefined;
     if (of) end = of.end;
     const whole = of?.duration ?? fraction(1, 8);
     return { duration: multiply(whole, fraction(2, 3)), isMany: true, end };
