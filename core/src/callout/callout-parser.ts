@@ -11,7 +11,7 @@ import type { Item, Span } from "./item";
 import { readBarWord } from "./parse-bar-word";
 import { NoteReader } from "./parse-note";
 import { readQuoted } from "./quoted";
-import type { ReadWords, Stand } from "./read-words";
+import { closedStands, joined, type ReadWords, type Stand } from "./read-words";
 import { Repeat } from "./repeat";
 import { Scanner } from "./scanner";
 import { END, SoundingReader } from "./sounding-reader";
@@ -19,8 +19,6 @@ import { END, SoundingReader } from "./sounding-reader";
 /** More than any phrase needs; keeps `(((E0)x99)x99)x99` from filling the memory. */
 const MAX_EVENTS = 4000;
 const GRACE_VALUE = fraction(1, 32);
-
-const LEFT_OPEN: ReadonlySet<string> = new Set(["group-open", "words-open"]);
 
 const REST = new RegExp(`[-–—]${END}`, "uy");
 const HIT = new RegExp(`(hit|scrape)${END}`, "uy");
@@ -99,7 +97,6 @@ export class CalloutParser {
    */
   run(meet: (stand: Stand) => ReadWords | undefined = () => undefined): ReadWords {
     const { scanner } = this;
-    const { text } = scanner;
     for (scanner.skipBlanks(); !scanner.done; scanner.skipBlanks()) {
       if (this.items.length > MAX_EVENTS) {
         const message = `a phrase may have ${MAX_EVENTS} notes: the rest was not read`;
@@ -109,12 +106,19 @@ export class CalloutParser {
       const stand = this.stand();
       const rest = stand && meet(stand);
       if (stand) this.stands.push(stand);
-      if (rest && this.items.length + rest.items.length <= MAX_EVENTS) return this.with(rest);
+      if (rest && this.items.length + rest.items.length <= MAX_EVENTS)
+        return joined(this.read(), rest);
       this.item();
     }
     this.end();
-    const { items, spans } = this;
-    return { text, items, findings: scanner.findings, spans, stands: this.closedStands() };
+    const read = this.read();
+    return { ...read, stands: closedStands(read) };
+  }
+
+  /** All that was read so far. */
+  private read(): ReadWords {
+    const { items, spans, stands, scanner } = this;
+    return { text: scanner.text, items, findings: scanner.findings, spans, stands };
   }
 
   private stand(): Stand | undefined {
@@ -132,34 +136,6 @@ export class CalloutParser {
       last,
       before,
     };
-  }
-
-  private with(rest: ReadWords): ReadWords {
-    const { scanner } = this;
-    const more = { items: this.items.length, findings: scanner.findings.length };
-    for (const [id, span] of rest.spans) this.spans.set(id, span);
-    return {
-      text: scanner.text,
-      items: [...this.items, ...rest.items],
-      findings: [...scanner.findings, ...rest.findings],
-      spans: this.spans,
-      stands: [
-        ...this.stands,
-        ...rest.stands.map((stand) => ({
-          ...stand,
-          items: stand.items + more.items,
-          findings: stand.findings + more.findings,
-        })),
-      ],
-    };
-  }
-
-  /** A bracket or quotation that was left open may be closed by what is said far behind it. */
-  private closedStands(): readonly Stand[] {
-    const open = this.scanner.findings.find(({ code }) => LEFT_OPEN.has(code));
-    const column = open?.where.column;
-    if (column === undefined) return this.stands;
-    return this.stands.filter(({ position }) => position < column);
   }
 
   private end(): void {

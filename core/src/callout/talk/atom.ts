@@ -167,6 +167,9 @@ export interface StringsMeaning {
   readonly letterAt?: number;
 }
 
+/** A meaning, and how far its words go. */
+export type Found = Meaning & { readonly end: number };
+
 /** A meaning with the words it was read from, from 0. */
 export type Atom = Meaning & { readonly start: number; readonly end: number };
 

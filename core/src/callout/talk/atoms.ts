@@ -1,9 +1,11 @@
 import type { Stroke } from "../../score/technique";
 import { EVERYDAY_WORDS, ASIDES } from "./fillers.data";
-import type { Atom, Meaning, PauseStrength } from "./atom";
+import type { Atom, Found, PauseStrength } from "./atom";
+import { ChordWords } from "./chord-words";
 import { Lexicon } from "./pattern";
 import { meaningOf, PHRASES } from "./phrases.data";
-import { StringWords, type StringCalls } from "./string-words";
+import type { StringCalls } from "./string-calls";
+import { StringWords } from "./string-words";
 import { valueAt } from "./value-words";
 import { wordsOf, type Word } from "./words";
 
@@ -37,10 +39,9 @@ export function atomsOf(
   return { words, atoms: reader.run() };
 }
 
-type Found = Meaning & { readonly end: number };
-
 class AtomReader {
   private readonly strings: StringWords;
+  private readonly chords: ChordWords;
   private readonly atoms: Atom[] = [];
   /** Whether a grip is held: until the sentence ends. */
   private isGripHeld = false;
@@ -50,6 +51,7 @@ class AtomReader {
     calls: StringCalls,
   ) {
     this.strings = new StringWords(words, calls);
+    this.chords = new ChordWords(words);
   }
 
   run(): readonly Atom[] {
@@ -74,7 +76,7 @@ class AtomReader {
     if (alone) return isOfFret ? alone : { ...alone, isOfGrip: true };
     const found = [
       this.callout(at),
-      this.heldGrip(at),
+      this.chords.held(at),
       this.pause(at),
       this.strokes(at),
       this.glued(at),
@@ -82,7 +84,7 @@ class AtomReader {
       this.value(at),
       this.soMany(at),
       this.strings.at(at),
-      this.chordName(at),
+      this.chords.at(at),
       this.phrase(at),
       this.aside(at),
       this.fret(at),
@@ -115,22 +117,6 @@ class AtomReader {
       return { kind: "pause", strength: 1, end: at + 1 };
     const strength = PAUSES[text];
     return strength && { kind: "pause", strength, end: at + 1 };
-  }
-
-  /** “Hold the C shape: …”, “holding x32010, …”. */
-  private heldGrip(at: number): Found | undefined {
-    if (this.words[at]?.lemma !== "hold") return undefined;
-    let next = at + 1;
-    let found = this.chordName(next);
-    while (!found && /^(down|on|to|the|a|an|that|this|your|with)$/u.test(this.text(next)))
-      found = this.chordName(++next);
-    if (found?.kind !== "chord-name" && found?.kind !== "grip") return undefined;
-    let { end } = found;
-    if (found.kind === "grip" && /^(shape|grip|chord)$/u.test(this.text(end))) end++;
-    if (/^(down|there)$/u.test(this.text(end))) end++;
-    const isShape = this.words.slice(next, end).some(({ text }) => text === "shape");
-    const named = found.kind === "grip" ? { signs: found.signs } : { name: found.name };
-    return { kind: "held-grip", ...named, isShape, namedAt: next, end };
   }
 
   /** “down up down up”. */
@@ -263,73 +249,6 @@ class AtomReader {
     return isOpenString ? found : undefined;
   }
 
-  private chordName(at: number): Found | undefined {
-    const word = this.words[at];
-    if (!word) return undefined;
-    // “A big open G chord” is one name.
-    if (word.text === "open") {
-      const named = this.chordName(at + 1);
-      return named?.kind === "chord-name" ? named : undefined;
-    }
-    if (word.lemma === "<grip>")
-      return { kind: "grip", signs: word.text.replaceAll("-", ""), end: at + 1 };
-    // “Open as a chord”: an article.
-    if (word.written === "a" && this.text(at + 1) === "chord") return undefined;
-    const letter = /^([A-Ga-g])([#♯♭b])?$/u.exec(word.written);
-    // “A D power chord: …”: what it is called says nothing of where it lies.
-    const isPower = letter && this.text(at + 1) === "power" && this.text(at + 2) === "chord";
-    if (isPower && this.text(at + 3) === ":")
-      return { kind: "chord", isPlural: false, end: at + 3 };
-    const isNumbered =
-      /^[A-G]$/u.test(word.written) && this.words[at + 1]?.number?.form === "cardinal";
-    if (isNumbered && /^(power|chord|shape)$/u.test(this.text(at + 2))) {
-      const end = this.text(at + 3) === "chord" ? at + 4 : at + 3;
-      return {
-        kind: "chord-name",
-        name: `${word.written}${this.words[at + 1]!.number!.value}`,
-        end,
-      };
-    }
-    const short = /^([A-G][#♯♭b]?)(m|min|maj|sus|dim|aug|add|mmaj)$/u.exec(word.written);
-    if (short) {
-      const isFollowed =
-        this.words[at + 1]?.glue === "none" && this.words[at + 1]?.number !== undefined;
-      const end = at + (isFollowed ? 2 : 1);
-      return {
-        kind: "chord-name",
-        name: short[0] + (isFollowed ? this.words[at + 1]!.written : ""),
-        end: this.shapeEnd(end),
-      };
-    }
-    if (!letter) return undefined;
-    let end = at + 1;
-    let root = letter[1]!.toUpperCase() + (letter[2] ?? "");
-    if (/^(flat|sharp)$/u.test(this.text(end))) root += this.text(end++) === "flat" ? "b" : "#";
-    const quality = /^(minor|min|m)$/u.test(this.text(end))
-      ? "m"
-      : /^(major|maj)$/u.test(this.text(end))
-        ? ""
-        : undefined;
-    if (quality !== undefined) {
-      end++;
-      let seventh = "";
-      if (/^(seven|7|seventh|7th)$/u.test(this.text(end))) seventh = this.text(end++) && "7";
-      return {
-        kind: "chord-name",
-        name: root + (quality === "" && seventh ? "maj" : quality) + seventh,
-        end: this.shapeEnd(end),
-      };
-    }
-    if (/^(chord|shape)$/u.test(this.text(end)))
-      return { kind: "chord-name", name: root, end: end + 1 };
-    if (this.text(end) === "note") return { kind: "note-name", end: end + 1 };
-    return undefined;
-  }
-
-  private shapeEnd(at: number): number {
-    return /^(chord|shape|grip)$/u.test(this.text(at)) ? at + 1 : at;
-  }
-
   private phrase(at: number): Found | undefined {
     const found = PHRASES.at(this.words, at);
     return (
@@ -340,7 +259,7 @@ class AtomReader {
   private aside(at: number): Found | undefined {
     if (/^(in|key)$/u.test(this.text(at))) {
       const next = this.text(at + 1) === "of" ? at + 2 : at + 1;
-      const key = this.chordName(next);
+      const key = this.chords.at(next);
       if (key?.kind === "chord-name") return { kind: "aside", end: key.end };
       if (
         /^(drop|dropped|open|standard|half)$/u.test(this.text(next)) &&

@@ -1,17 +1,9 @@
 import { MAX_BEND_CENTS } from "../words.data";
 import type { Atom, AtomOf } from "./atom";
 import type { Draft } from "./draft";
-import {
-  ask,
-  atomBefore,
-  isAhead,
-  isStringAhead,
-  lastNotes,
-  nextAtom,
-  slip,
-  targetOf,
-  type Talk,
-} from "./talk";
+import { ask, slip, targetOf } from "./asking";
+import { atomBefore, isAhead, isStringAhead, nextAtom } from "./look-ahead";
+import { lastNotes, type Talk } from "./talk";
 
 export function readBend(talk: Talk, atom: Atom & AtomOf<"bend">): void {
   const { cents, isBefore, isVague, start, end } = atom;

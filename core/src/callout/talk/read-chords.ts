@@ -1,19 +1,8 @@
 import type { Atom, AtomOf } from "./atom";
 import { addNotes, type Draft } from "./draft";
-import {
-  ask,
-  askAnew,
-  clauseDrafts,
-  hasAhead,
-  isAllSaid,
-  isNoteNext,
-  lastNotes,
-  saidWith,
-  segmentDrafts,
-  slip,
-  textOf,
-  type Talk,
-} from "./talk";
+import { ask, askAnew, saidWith, slip, textOf } from "./asking";
+import { hasAhead, isAllSaid, isNoteNext } from "./look-ahead";
+import { clauseDrafts, lastNotes, segmentDrafts, type Talk } from "./talk";
 
 // Chords
 

@@ -4,18 +4,9 @@ import { endChord } from "./read-chords";
 import { createNote, currentString } from "./read-notes";
 import { endReference, groupBefore, referenceTo, repeatGroup } from "./read-references";
 import type { Draft } from "./draft";
-import {
-  ask,
-  charsOf,
-  clauseDrafts,
-  hasAhead,
-  isNoteNext,
-  saidWith,
-  segmentDrafts,
-  slip,
-  textOf,
-  type Talk,
-} from "./talk";
+import { ask, charsOf, saidWith, slip, textOf } from "./asking";
+import { hasAhead, isNoteNext } from "./look-ahead";
+import { clauseDrafts, segmentDrafts, type Talk } from "./talk";
 
 // Counts
 

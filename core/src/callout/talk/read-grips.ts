@@ -1,6 +1,7 @@
 import type { AtomOf } from "./atom";
 import { createNote } from "./read-notes";
-import { askAnew, textOf, type Talk, type TalkContext } from "./talk";
+import { askAnew, textOf } from "./asking";
+import { type Talk, type TalkContext } from "./talk";
 
 /** “Hold the C shape: …”: what follows are strings of it, until the sentence ends. */
 export function readHeldGrip(talk: Talk, atom: AtomOf<"held-grip">): void {

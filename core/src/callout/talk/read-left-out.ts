@@ -1,6 +1,7 @@
 import type { Atom } from "./atom";
 import type { Draft } from "./draft";
-import { slip, type Talk } from "./talk";
+import { slip } from "./asking";
+import { type Talk } from "./talk";
 
 /** Which notes of a round are meant. */
 type IsMeant = (draft: Draft, index: number, round: readonly Draft[]) => boolean;

@@ -1,18 +1,8 @@
 import type { AtomOf } from "./atom";
 import { addTechnique, copyOf, type Draft } from "./draft";
-import {
-  addAhead,
-  ask,
-  atomBefore,
-  hasAhead,
-  isStringAhead,
-  lastNotes,
-  nextAtom,
-  placedHere,
-  slip,
-  type Talk,
-  type Waiting,
-} from "./talk";
+import { ask, slip } from "./asking";
+import { atomBefore, hasAhead, isStringAhead, nextAtom } from "./look-ahead";
+import { addAhead, lastNotes, placedHere, type Talk, type Waiting } from "./talk";
 
 // Links
 

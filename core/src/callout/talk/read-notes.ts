@@ -6,20 +6,9 @@ import { isSourceAgain, isSourceBehind, linkTo } from "./read-links";
 import { endReference, endReferenceWithout, moveToFret, shiftOf } from "./read-references";
 import { trillTarget } from "./read-techniques";
 import { addManner, addNotes, addTechnique, type Draft, type DraftNote } from "./draft";
-import {
-  ask,
-  atomBefore,
-  clauseDrafts,
-  draftHere,
-  hasAhead,
-  isStringAhead,
-  lastNotes,
-  nothingAhead,
-  saidWith,
-  sentenceStart,
-  sourceOf,
-  type Talk,
-} from "./talk";
+import { ask, saidWith } from "./asking";
+import { atomBefore, hasAhead, isStringAhead, sentenceStart } from "./look-ahead";
+import { clauseDrafts, draftHere, lastNotes, nothingAhead, sourceOf, type Talk } from "./talk";
 
 // Notes
 

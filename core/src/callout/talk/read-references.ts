@@ -1,18 +1,9 @@
 import type { Atom, AtomOf } from "./atom";
 import { copyOf, type Draft } from "./draft";
 import { endChord } from "./read-chords";
-import {
-  ask,
-  clauseDrafts,
-  draftHere,
-  hasAhead,
-  isNoteInClause,
-  lastNotes,
-  nextAtom,
-  placedHere,
-  type Reference,
-  type Talk,
-} from "./talk";
+import { ask } from "./asking";
+import { hasAhead, isNoteInClause, nextAtom } from "./look-ahead";
+import { clauseDrafts, draftHere, lastNotes, placedHere, type Reference, type Talk } from "./talk";
 
 /** No phrase is repeated more often. */
 const MOST_ROUNDS = 99;

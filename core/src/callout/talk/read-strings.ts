@@ -3,18 +3,13 @@ import type { Atom, AtomOf, StringsMeaning } from "./atom";
 import { readStringOfGrip } from "./read-grips";
 import { createNote } from "./read-notes";
 import type { Draft, DraftNote, Join } from "./draft";
+import { ask, askAnew, saidWith, textOf } from "./asking";
+import { atomBefore, isFretNext, nextAtom } from "./look-ahead";
 import {
-  ask,
-  askAnew,
-  atomBefore,
   clauseDrafts,
-  isFretNext,
   lastNotes,
-  nextAtom,
-  saidWith,
   segmentDrafts,
   sourceOf,
-  textOf,
   type Talk,
   type TalkAnswer,
 } from "./talk";
@@ -146,7 +141,7 @@ function nameString(
 }
 
 /** “The D and the G open”: a string was named for its frets, and another one follows at once. */
-export function tellUnused(talk: Talk): void {
+function tellUnused(talk: Talk): void {
   const unused = talk.string?.unused;
   if (!unused || unused.sentence !== talk.sentence) return;
   talk.string = { ...talk.string!, unused: undefined };

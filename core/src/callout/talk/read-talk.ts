@@ -1,9 +1,9 @@
 import type { Atom, AtomOf } from "./atom";
 import { isBendOpen, readAmount, readBend, readRelease } from "./read-bends";
-import { endChord, isChordBegun, readAdded, readChordName, readTogether } from "./read-chords";
-import { endMany, readCount } from "./read-counts";
+import { readAdded, readChordName, readTogether } from "./read-chords";
+import { readCount } from "./read-counts";
 import { readHeldGrip } from "./read-grips";
-import { endLinks, readLink, readSlideFrom, readSlideIn } from "./read-links";
+import { readLink, readSlideFrom, readSlideIn } from "./read-links";
 import { readLeftOut } from "./read-left-out";
 import {
   readCalloutWord,
@@ -24,14 +24,7 @@ import {
   referenceTo,
 } from "./read-references";
 import { readSide, readStrings } from "./read-strings";
-import {
-  readFinger,
-  readManner,
-  readStrokes,
-  readTechnique,
-  readTrill,
-  spreadStrokes,
-} from "./read-techniques";
+import { readFinger, readManner, readStrokes, readTechnique, readTrill } from "./read-techniques";
 import { readBeats, readRest, readValue } from "./read-values";
 import { readDoubt, readUnknown, settle, UNDECIDED } from "./settle";
 
@@ -40,20 +33,16 @@ import { atomsOf } from "./atoms";
 import { corrected } from "./correct";
 import { withoutRemarks } from "./remarks";
 import type { Word } from "./words";
-import { addManner, addTechnique, type Draft } from "./draft";
+import type { Draft } from "./draft";
+import { endBracket, endClause } from "./end-clause";
+import { ask, slip } from "./asking";
+import { hasAhead, isFretNext, isNoteNext, sentenceStart } from "./look-ahead";
 import {
   Talk,
-  ask,
   clauseDrafts,
-  hasAhead,
-  isFretNext,
-  isNoteNext,
   lastNotes,
   later,
-  nothingAhead,
   segmentDrafts,
-  sentenceStart,
-  slip,
   type TalkContext,
   type TalkQuestion,
 } from "./talk";
@@ -371,15 +360,6 @@ function readPronoun(talk: Talk, { count, start, end }: AtomOf<"pronoun"> & Atom
   } else talk.pair = count ?? talk.pair;
 }
 
-// Pauses
-
-/** What stands in round brackets is one group for a count behind them. */
-function endBracket(talk: Talk, { start }: Atom): void {
-  const sign = talk.words[start]!.text;
-  if (sign === "(") talk.bracket = { from: talk.drafts.length };
-  else if (sign === ")" && talk.bracket) talk.bracket.to = talk.drafts.length;
-}
-
 /** Whether the sentence also says where: then the note's name is a remark. */
 function isFretInSentence(talk: Talk): boolean {
   const start = sentenceStart(talk);
@@ -392,95 +372,4 @@ function isFretInSentence(talk: Talk): boolean {
 
 function isUp({ words }: Talk, { start, end }: Atom): boolean {
   return words.slice(start, end).some(({ text }) => text === "up");
-}
-
-function endClause(talk: Talk, strength: 1 | 2 | 3): void {
-  talk.adjacent = undefined;
-  talk.join = later(talk.join, strength === 1 ? "comma" : strength === 2 ? "then" : "sentence");
-  endMany(talk, strength);
-  if (talk.strokesAhead && clauseDrafts(talk).length > 0) {
-    const strokes = talk.strokesAhead;
-    talk.strokesAhead = undefined;
-    spreadStrokes(talk, strokes, clauseDrafts(talk));
-  }
-  if (strength === 2) announcedForNothing(talk);
-  endLinks(talk, strength);
-  if (talk.chord && (strength > 1 || talk.chord.isPlural) && !isChordBegun(talk, strength))
-    endChord(talk, strength);
-  if (strength > 1) endReference(talk);
-  if (talk.stretch && (!talk.stretch.isLong || strength === 3)) {
-    const { unused } = talk.stretch;
-    if (unused && strength === 3) slip(talk, unused, "sentence-unfinished", "of which notes?");
-    talk.stretch = undefined;
-  }
-  talk.clause++;
-  talk.isClauseUnknown = false;
-  if (strength > 1) {
-    if (talk.trill) ask(talk, talk.atoms[Math.max(0, talk.at - 1)]!, "a trill with which fret?");
-    talk.segment++;
-    talk.isPlus = false;
-    talk.trill = undefined;
-  }
-  if (strength === 3) {
-    talk.grip = undefined;
-    leftovers(talk);
-    talk.sentence++;
-  }
-}
-
-/** “Ghost note on the D, then …”: a string was named for it, and no fret. */
-function announcedForNothing(talk: Talk): void {
-  const start = segmentStart(talk);
-  const said = talk.atoms.slice(0, talk.at).filter((atom) => atom.start >= start);
-  const isNamed = said.some((atom) => atom.kind === "strings" && atom.form === "on");
-  if (talk.ahead.techniques.length === 0 || !isNamed || segmentDrafts(talk).length > 0) return;
-  talk.ahead = nothingAhead();
-  slip(talk, { start, end: said.at(-1)!.end }, "sentence-unfinished", "which fret?");
-}
-
-/** Where it began behind the last “then” or full stop, in words. */
-function segmentStart({ atoms, at }: Talk): number {
-  const isStrong = (atom: Atom) => atom.kind === "pause" && atom.strength > 1;
-  return atoms.slice(0, at).findLast(isStrong)?.end ?? 0;
-}
-
-/** What was announced and never came is told, not lost. */
-function leftovers(talk: Talk): void {
-  const { ahead } = talk;
-  const last = lastNotes(talk);
-  const isOpen = Object.values(ahead).some((value) =>
-    Array.isArray(value) ? value.length > 0 : value !== undefined,
-  );
-  const span = {
-    start: talk.atoms[Math.max(0, talk.at - 1)]?.start ?? 0,
-    end: talk.atoms[Math.max(0, talk.at - 1)]?.end ?? 1,
-  };
-  if (isOpen && last?.sentence === talk.sentence) {
-    for (const technique of ahead.techniques) addTechnique(last, technique);
-    for (const manner of ahead.manners) addManner(last, manner);
-    if (ahead.bend) last.bend = ahead.bend;
-    if (ahead.stroke) last.stroke = ahead.stroke;
-    if (ahead.pluck) last.pluck = ahead.pluck;
-    if (ahead.duration) last.duration ??= ahead.duration;
-    for (const note of last.notes) if (ahead.finger) note.finger = ahead.finger;
-    if (ahead.times) last.times *= ahead.times;
-  } else if (isOpen)
-    slip(talk, span, "sentence-unfinished", "which note is that? Say a fret and a string");
-  talk.ahead = nothingAhead();
-  const isWaiting = talk.awaited ?? talk.bendTarget ?? talk.moveTo;
-  if (isWaiting) slip(talk, span, "sentence-unfinished", "expected a fret behind it");
-  talk.awaited = undefined;
-  talk.bendTarget = undefined;
-  talk.moveTo = undefined;
-  talk.trill = undefined;
-  talk.isReplaced = false;
-  talk.isSource = false;
-  if (talk.lastTime && talk.lastTimeAt)
-    slip(
-      talk,
-      talk.lastTimeAt,
-      "sentence-unfinished",
-      "what is different then? Say “ends on” and a note",
-    );
-  talk.lastTime = undefined;
 }

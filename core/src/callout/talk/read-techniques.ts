@@ -1,11 +1,8 @@
 import type { AtomOf } from "./atom";
 import { addManner, addTechnique, copyOf, type Draft } from "./draft";
+import { ask, askAnew, slip, targetOf, textOf } from "./asking";
 import {
-  addAhead,
-  ask,
-  askAnew,
   atomBefore,
-  clauseDrafts,
   hasAhead,
   isAhead,
   isAllSaid,
@@ -13,15 +10,10 @@ import {
   isHeader,
   isNoteInClause,
   isNoteNext,
-  lastNotes,
   nextAtom,
-  segmentDrafts,
   sentenceStart,
-  slip,
-  targetOf,
-  textOf,
-  type Talk,
-} from "./talk";
+} from "./look-ahead";
+import { addAhead, clauseDrafts, lastNotes, segmentDrafts, type Talk } from "./talk";
 
 const PRONOUN = /^(it|that|this|them|those|these)$/u;
 

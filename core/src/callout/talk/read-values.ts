@@ -1,19 +1,9 @@
 import { fraction } from "../../rhythm/fraction";
 import type { AtomOf } from "./atom";
 import { endMany } from "./read-counts";
-import {
-  atomBefore,
-  clauseDrafts,
-  draftHere,
-  hasAhead,
-  isNoteInClause,
-  isNoteNext,
-  lastEvent,
-  lastNotes,
-  nextAtom,
-  targetOf,
-  type Talk,
-} from "./talk";
+import { targetOf } from "./asking";
+import { atomBefore, hasAhead, isNoteInClause, isNoteNext, nextAtom } from "./look-ahead";
+import { clauseDrafts, draftHere, lastEvent, lastNotes, type Talk } from "./talk";
 
 /** What takes time. */
 const SOUNDING = ["fret", "dead", "grip", "callout", "strings", "rest", "hit", "tied"] as const;

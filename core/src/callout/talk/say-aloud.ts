@@ -21,7 +21,7 @@ import { sayNumber } from "./numbers.data";
 import { heldFrom, sayStringsHeld } from "./say-held";
 import { sayNotesAloud } from "./say-notes";
 import { signsOf } from "./say-signs";
-import { spokenStrings } from "./string-words";
+import { spokenStrings } from "./string-calls";
 import { stringCallsOf } from "./talk-context";
 
 /** Every note, or only what a hand needs to find its way: where each bar begins and what comes again. */

@@ -1,7 +1,8 @@
 import { isBendable } from "./read-bends";
 import type { Atom, AtomOf } from "./atom";
 import { unisonTarget, WHOLE_STEP, type Draft, type DraftNote } from "./draft";
-import { ask, askAnew, charsOf, saidWith, slip, textOf, type Talk } from "./talk";
+import { ask, askAnew, charsOf, saidWith, slip, textOf } from "./asking";
+import { type Talk } from "./talk";
 
 // Doubts
 

@@ -8,7 +8,7 @@ import { newDraft, type Draft, type DraftNote } from "./draft";
 import { parseCallout } from "../parse-callout";
 import { gripsOf } from "../grips-of";
 import { placeOf } from "./say-drafts";
-import { spokenStrings, type StringCalls } from "./string-words";
+import { spokenStrings, type StringCalls } from "./string-calls";
 import type { TalkContext } from "./talk";
 
 /** What talk is understood against, where call-outs are understood against `context`. */

@@ -2,8 +2,8 @@ import type { Finding } from "../../foundation/finding";
 import type { Fraction } from "../../rhythm/fraction";
 import type { EventTechnique, LinkKind, Pluck, Stroke } from "../../score/technique";
 import type { Atom, AtomOf, StringsMeaning } from "./atom";
-import { copyOf, newDraft, type Draft, type DraftNote, type Join } from "./draft";
-import type { StringCalls } from "./string-words";
+import { newDraft, type Draft, type DraftNote, type Join } from "./draft";
+import type { StringCalls } from "./string-calls";
 import type { Word } from "./words";
 
 /** One thing that was not decided, with what could be meant. */
@@ -219,64 +219,6 @@ export function lastNotes(talk: Talk): Draft | undefined {
   return talk.drafts.findLast(({ kind }) => kind === "notes");
 }
 
-// Looking ahead
-
-/** The next atom that is no everyday word, within the clause. */
-export function nextAtom(talk: Talk, skip: readonly Atom["kind"][] = []): Atom | undefined {
-  for (let at = talk.at + 1; at < talk.atoms.length; at++) {
-    const atom = talk.atoms[at]!;
-    if (atom.kind === "pause") return undefined;
-    if (["filler", "aside", "play", "for", "unknown", "hold", ...skip].includes(atom.kind))
-      continue;
-    return atom;
-  }
-  return undefined;
-}
-
-export function isNoteNext(talk: Talk, alsoFinger = false): boolean {
-  const next = nextAtom(talk, alsoFinger ? ["finger"] : []);
-  if (next === undefined) return false;
-  if (next.kind === "strings") return true;
-  return ["fret", "dead", "grip", "callout"].includes(next.kind);
-}
-
-/** Whether something of these kinds is still said before the clause ends, or the sentence. */
-export function hasAhead(
-  { atoms, at }: Talk,
-  within: "clause" | "sentence",
-  ...kinds: readonly Atom["kind"][]
-): boolean {
-  const strength = within === "clause" ? 1 : 3;
-  for (const atom of atoms.slice(at + 1)) {
-    if (atom.kind === "pause" && atom.strength >= strength) return false;
-    if (kinds.includes(atom.kind)) return true;
-  }
-  return false;
-}
-
-export function isNoteInClause(talk: Talk): boolean {
-  return hasAhead(talk, "clause", "fret", "dead", "grip", "strings");
-}
-
-/** The atom before this one that is no everyday word, nor of the kinds to skip. */
-export function atomBefore(
-  { atoms, at }: Talk,
-  ...skip: readonly Atom["kind"][]
-): Atom | undefined {
-  return atoms.slice(0, at).findLast(({ kind }) => kind !== "filler" && !skip.includes(kind));
-}
-
-/** Whether the note's own string follows right behind: “seven on the D”. */
-export function isStringAhead(talk: Talk): boolean {
-  const next = nextAtom(talk, ["finger", "amount", "hold"]);
-  return next?.kind === "strings" && next.form === "on";
-}
-
-export function isFretNext(talk: Talk): boolean {
-  const next = nextAtom(talk, ["finger"]);
-  return next?.kind === "fret" || next?.kind === "dead";
-}
-
 export function placedHere(talk: Talk, draft: Draft, { start, end }: WordRange): Draft {
   const { clause, segment, sentence } = talk;
   return {
@@ -299,110 +241,4 @@ export function draftHere(talk: Talk, kind: Draft["kind"], { start, end }: WordR
 
 export function lastEvent(talk: Talk): Draft {
   return talk.drafts.findLast(({ kind }) => kind !== "bar-line")!;
-}
-
-// Techniques
-
-/** Whether what is said here belongs to the note that follows, and not to the one before. */
-export function isAhead(talk: Talk, isVerb: boolean): boolean {
-  const isWith = talk.atoms[talk.at - 1]?.kind === "with";
-  const inClause = clauseDrafts(talk);
-  if (isWith && inClause.length > 0) return false;
-  const isOfBefore =
-    nextAtom(talk)?.kind === "pronoun" && talk.drafts.length + talk.context.before.length > 0;
-  if (inClause.length === 0) return isNoteInClause(talk) && !isOfBefore;
-  // “Twelfth fret harmonic on the low E”: the string is that of the note before.
-  if (talk.adjacent && nextAtom(talk)?.kind === "strings") return false;
-  return isVerb && isNoteNext(talk);
-}
-
-/** The note that a word behind it is about; one that was said before comes once more as it now is. */
-export function targetOf(talk: Talk, atom: Atom, what: string): Draft | undefined {
-  const last = lastNotes(talk);
-  if (last) return last;
-  const before = talk.context.before.at(-1);
-  if (before) {
-    const draft = placedHere(talk, copyOf(before), atom);
-    draft.times = 1;
-    talk.drafts.push(draft);
-    return draft;
-  }
-  ask(talk, atom, `${what}: which note?`, []);
-  return undefined;
-}
-
-/** “Staccato, five on the A, seven”: said before everything else, of all of it. */
-export function isAnnounced(talk: Talk): boolean {
-  const start = sentenceStart(talk);
-  const isFirst = talk.atoms
-    .slice(0, talk.at)
-    .every((atom) => atom.start < start || atom.kind === "filler");
-  return isFirst && talk.atoms[talk.at + 1]?.kind === "pause" && hasAhead(talk, "sentence", "fret");
-}
-
-/** “Harmonics: …”: of all that follows in the sentence. */
-export function sentenceStart(talk: Talk): number {
-  const pause = talk.atoms
-    .slice(0, talk.at)
-    .findLast((one) => one.kind === "pause" && one.strength === 3);
-  return pause?.end ?? 0;
-}
-
-export function isHeader(talk: Talk): boolean {
-  const next = talk.atoms.slice(talk.at + 1).find(({ kind }) => kind !== "pronoun");
-  return next?.kind === "pause" && talk.words[next.start]?.text === ":";
-}
-
-export function isAllSaid(talk: Talk): boolean {
-  return (
-    talk.atoms[talk.at - 1]?.kind === "all" ||
-    talk.words[talk.atoms[talk.at]!.start - 1]?.text === "all"
-  );
-}
-
-/** Asks about some words. @returns the question's number, for the drafts that wait for its answer. */
-export function ask(
-  talk: Talk,
-  atom: WordRange,
-  text: string,
-  answers: readonly TalkAnswer[] = [],
-): number {
-  return talk.questions.push({ ...charsOf(talk, atom), text, answers }) - 1;
-}
-
-/** Where words stand in the text. */
-export function charsOf({ words, text }: Talk, { start, end }: WordRange) {
-  return { start: words[start]?.start ?? 0, end: words[end - 1]?.end ?? text.length };
-}
-
-export function textOf(talk: Talk, range: WordRange): string {
-  const { start, end } = charsOf(talk, range);
-  return talk.text.slice(start, end);
-}
-
-/** Asks about words, with answers that say the very words anew. @returns the question's number. */
-export function askAnew(
-  talk: Talk,
-  range: WordRange,
-  text: string,
-  answers: readonly (readonly [label: string, anew: string])[],
-): number {
-  const chars = charsOf(talk, range);
-  const edits = answers.map(([label, anew]) => ({ label, edit: { ...chars, text: anew } }));
-  return ask(talk, range, text, edits);
-}
-
-/** The words a draft was said with. */
-export const saidWith = ({ from, to }: Draft): WordRange => ({ start: from, end: to });
-
-export function slip(talk: Talk, { start, end }: WordRange, code: string, message: string): void {
-  const from = talk.words[start]?.start ?? 0;
-  const to = talk.words[Math.max(start, end - 1)]?.end ?? talk.text.length;
-  const said = talk.text.slice(from, to);
-  talk.slips.push({
-    code,
-    severity: "error",
-    where: { column: from + 1, length: Math.max(1, to - from) },
-    message: `“${said}”: ${message}`,
-  });
 }

@@ -1,0 +1,108 @@
+import { ask, slip } from "./asking";
+import type { Atom } from "./atom";
+import { addManner, addTechnique } from "./draft";
+import { endChord, isChordBegun } from "./read-chords";
+import { endMany } from "./read-counts";
+import { endLinks } from "./read-links";
+import { endReference } from "./read-references";
+import { spreadStrokes } from "./read-techniques";
+import { clauseDrafts, lastNotes, later, nothingAhead, segmentDrafts, type Talk } from "./talk";
+
+/** What stands in round brackets is one group for a count behind them. */
+export function endBracket(talk: Talk, { start }: Atom): void {
+  const sign = talk.words[start]!.text;
+  if (sign === "(") talk.bracket = { from: talk.drafts.length };
+  else if (sign === ")" && talk.bracket) talk.bracket.to = talk.drafts.length;
+}
+
+/** What a comma, “then” or the end of a sentence ends. */
+export function endClause(talk: Talk, strength: 1 | 2 | 3): void {
+  talk.adjacent = undefined;
+  talk.join = later(talk.join, strength === 1 ? "comma" : strength === 2 ? "then" : "sentence");
+  endMany(talk, strength);
+  if (talk.strokesAhead && clauseDrafts(talk).length > 0) {
+    const strokes = talk.strokesAhead;
+    talk.strokesAhead = undefined;
+    spreadStrokes(talk, strokes, clauseDrafts(talk));
+  }
+  if (strength === 2) announcedForNothing(talk);
+  endLinks(talk, strength);
+  if (talk.chord && (strength > 1 || talk.chord.isPlural) && !isChordBegun(talk, strength))
+    endChord(talk, strength);
+  if (strength > 1) endReference(talk);
+  if (talk.stretch && (!talk.stretch.isLong || strength === 3)) {
+    const { unused } = talk.stretch;
+    if (unused && strength === 3) slip(talk, unused, "sentence-unfinished", "of which notes?");
+    talk.stretch = undefined;
+  }
+  talk.clause++;
+  talk.isClauseUnknown = false;
+  if (strength > 1) {
+    if (talk.trill) ask(talk, talk.atoms[Math.max(0, talk.at - 1)]!, "a trill with which fret?");
+    talk.segment++;
+    talk.isPlus = false;
+    talk.trill = undefined;
+  }
+  if (strength === 3) {
+    talk.grip = undefined;
+    leftovers(talk);
+    talk.sentence++;
+  }
+}
+
+/** “Ghost note on the D, then …”: a string was named for it, and no fret. */
+function announcedForNothing(talk: Talk): void {
+  const start = segmentStart(talk);
+  const said = talk.atoms.slice(0, talk.at).filter((atom) => atom.start >= start);
+  const isNamed = said.some((atom) => atom.kind === "strings" && atom.form === "on");
+  if (talk.ahead.techniques.length === 0 || !isNamed || segmentDrafts(talk).length > 0) return;
+  talk.ahead = nothingAhead();
+  slip(talk, { start, end: said.at(-1)!.end }, "sentence-unfinished", "which fret?");
+}
+
+/** Where it began behind the last “then” or full stop, in words. */
+function segmentStart({ atoms, at }: Talk): number {
+  const isStrong = (atom: Atom) => atom.kind === "pause" && atom.strength > 1;
+  return atoms.slice(0, at).findLast(isStrong)?.end ?? 0;
+}
+
+/** What was announced and never came is told, not lost. */
+function leftovers(talk: Talk): void {
+  const { ahead } = talk;
+  const last = lastNotes(talk);
+  const isOpen = Object.values(ahead).some((value) =>
+    Array.isArray(value) ? value.length > 0 : value !== undefined,
+  );
+  const span = {
+    start: talk.atoms[Math.max(0, talk.at - 1)]?.start ?? 0,
+    end: talk.atoms[Math.max(0, talk.at - 1)]?.end ?? 1,
+  };
+  if (isOpen && last?.sentence === talk.sentence) {
+    for (const technique of ahead.techniques) addTechnique(last, technique);
+    for (const manner of ahead.manners) addManner(last, manner);
+    if (ahead.bend) last.bend = ahead.bend;
+    if (ahead.stroke) last.stroke = ahead.stroke;
+    if (ahead.pluck) last.pluck = ahead.pluck;
+    if (ahead.duration) last.duration ??= ahead.duration;
+    for (const note of last.notes) if (ahead.finger) note.finger = ahead.finger;
+    if (ahead.times) last.times *= ahead.times;
+  } else if (isOpen)
+    slip(talk, span, "sentence-unfinished", "which note is that? Say a fret and a string");
+  talk.ahead = nothingAhead();
+  const isWaiting = talk.awaited ?? talk.bendTarget ?? talk.moveTo;
+  if (isWaiting) slip(talk, span, "sentence-unfinished", "expected a fret behind it");
+  talk.awaited = undefined;
+  talk.bendTarget = undefined;
+  talk.moveTo = undefined;
+  talk.trill = undefined;
+  talk.isReplaced = false;
+  talk.isSource = false;
+  if (talk.lastTime && talk.lastTimeAt)
+    slip(
+      talk,
+      talk.lastTimeAt,
+      "sentence-unfinished",
+      "what is different then? Say “ends on” and a note",
+    );
+  talk.lastTime = undefined;
+}

@@ -1,0 +1,102 @@
+import type { Atom } from "./atom";
+import { clauseDrafts, type Talk } from "./talk";
+
+/** What stands before and behind what is read. */
+
+/** The next atom that is no everyday word, within the clause. */
+export function nextAtom(talk: Talk, skip: readonly Atom["kind"][] = []): Atom | undefined {
+  for (let at = talk.at + 1; at < talk.atoms.length; at++) {
+    const atom = talk.atoms[at]!;
+    if (atom.kind === "pause") return undefined;
+    if (["filler", "aside", "play", "for", "unknown", "hold", ...skip].includes(atom.kind))
+      continue;
+    return atom;
+  }
+  return undefined;
+}
+
+export function isNoteNext(talk: Talk, alsoFinger = false): boolean {
+  const next = nextAtom(talk, alsoFinger ? ["finger"] : []);
+  if (next === undefined) return false;
+  if (next.kind === "strings") return true;
+  return ["fret", "dead", "grip", "callout"].includes(next.kind);
+}
+
+/** Whether something of these kinds is still said before the clause ends, or the sentence. */
+export function hasAhead(
+  { atoms, at }: Talk,
+  within: "clause" | "sentence",
+  ...kinds: readonly Atom["kind"][]
+): boolean {
+  const strength = within === "clause" ? 1 : 3;
+  for (const atom of atoms.slice(at + 1)) {
+    if (atom.kind === "pause" && atom.strength >= strength) return false;
+    if (kinds.includes(atom.kind)) return true;
+  }
+  return false;
+}
+
+export function isNoteInClause(talk: Talk): boolean {
+  return hasAhead(talk, "clause", "fret", "dead", "grip", "strings");
+}
+
+/** The atom before this one that is no everyday word, nor of the kinds to skip. */
+export function atomBefore(
+  { atoms, at }: Talk,
+  ...skip: readonly Atom["kind"][]
+): Atom | undefined {
+  return atoms.slice(0, at).findLast(({ kind }) => kind !== "filler" && !skip.includes(kind));
+}
+
+/** Whether the note's own string follows right behind: “seven on the D”. */
+export function isStringAhead(talk: Talk): boolean {
+  const next = nextAtom(talk, ["finger", "amount", "hold"]);
+  return next?.kind === "strings" && next.form === "on";
+}
+
+export function isFretNext(talk: Talk): boolean {
+  const next = nextAtom(talk, ["finger"]);
+  return next?.kind === "fret" || next?.kind === "dead";
+}
+
+/** Whether what is said here belongs to the note that follows, and not to the one before. */
+export function isAhead(talk: Talk, isVerb: boolean): boolean {
+  const isWith = talk.atoms[talk.at - 1]?.kind === "with";
+  const inClause = clauseDrafts(talk);
+  if (isWith && inClause.length > 0) return false;
+  const isOfBefore =
+    nextAtom(talk)?.kind === "pronoun" && talk.drafts.length + talk.context.before.length > 0;
+  if (inClause.length === 0) return isNoteInClause(talk) && !isOfBefore;
+  // “Twelfth fret harmonic on the low E”: the string is that of the note before.
+  if (talk.adjacent && nextAtom(talk)?.kind === "strings") return false;
+  return isVerb && isNoteNext(talk);
+}
+
+/** “Staccato, five on the A, seven”: said before everything else, of all of it. */
+export function isAnnounced(talk: Talk): boolean {
+  const start = sentenceStart(talk);
+  const isFirst = talk.atoms
+    .slice(0, talk.at)
+    .every((atom) => atom.start < start || atom.kind === "filler");
+  return isFirst && talk.atoms[talk.at + 1]?.kind === "pause" && hasAhead(talk, "sentence", "fret");
+}
+
+/** “Harmonics: …”: of all that follows in the sentence. */
+export function sentenceStart(talk: Talk): number {
+  const pause = talk.atoms
+    .slice(0, talk.at)
+    .findLast((one) => one.kind === "pause" && one.strength === 3);
+  return pause?.end ?? 0;
+}
+
+export function isHeader(talk: Talk): boolean {
+  const next = talk.atoms.slice(talk.at + 1).find(({ kind }) => kind !== "pronoun");
+  return next?.kind === "pause" && talk.words[next.start]?.text === ":";
+}
+
+export function isAllSaid(talk: Talk): boolean {
+  return (
+    talk.atoms[talk.at - 1]?.kind === "all" ||
+    talk.words[talk.atoms[talk.at]!.start - 1]?.text === "all"
+  );
+}
