@@ -73,11 +73,4 @@ export {
 export { mergeSongs } from "./merge-songs";
 export { commit, openHistory, redo, undo, type History, type Transaction } from "./history";
 export { mergeBars } from "./merge-bars";
-export {
-  holds,
-  madeToFollow,
-  sayRelation,
-  relationsAfter,
-  reversed,
-  type BarRelation,
-} from "./bar-relation";
+export { holds, sayRelation, relationsAfter, reversed, type BarRelation } from "./bar-relation";
