@@ -159,3 +159,61 @@ test("captions become phrases, taken, mended and dropped by keyboard", async ({ 
   await expect(events(page, "Phrase B")).toHaveCount(9);
   await expectSaved(page);
 });
+
+test("the talk waits at the desk: closed, reloaded, without the database, beside another window", async ({
+  page,
+  context,
+}) => {
+  const address = await newSong(page, "Waiting Talk");
+  await page.goto(address);
+  const openDesk = async () => {
+    await expect(callOut(page)).toBeVisible();
+    await page.locator("body").press("Shift+O");
+  };
+  await openDesk();
+  const talk = page.getByRole("textbox", { name: "The talk" });
+  const rows = page.getByRole("list", { name: "Phrases of the talk" }).getByRole("listitem");
+  await talk.fill("We start on the open A. Hello again. Then the fifth fret of the D twice.");
+  await page.getByRole("button", { name: "Look for phrases" }).press("Enter");
+  await expect(rows).toHaveCount(2);
+  await rows.first().focus();
+  await page.keyboard.press("Enter");
+  await expect(rows.first()).toContainText("taken");
+  await page.keyboard.press("Escape");
+  await expectSaved(page);
+
+  // Closed and opened again, and after a reload: what was taken stays so.
+  await openDesk();
+  await expect(rows.first()).toContainText("taken");
+  await page.reload();
+  await openDesk();
+  await expect(talk).toHaveValue(/^We start/u);
+  await expect(rows.first()).toContainText("taken");
+
+  // While nothing answers, what is taken is kept here and saved when it does.
+  await context.setOffline(true);
+  await rows.nth(1).focus();
+  await page.keyboard.press("Enter");
+  await expect(rows.nth(1)).toContainText("taken");
+  await page.keyboard.press("Escape");
+  await expect(events(page, "Phrase B")).toHaveCount(2);
+  await context.setOffline(false);
+  await expectSaved(page);
+
+  // Another window wrote in the meantime: its song is not overwritten.
+  const other = await context.newPage();
+  await other.goto(address);
+  await expect(events(other, "Phrase B")).toHaveCount(2);
+  await say(other, "G0 G2");
+  await expectSaved(other);
+  await openDesk();
+  await talk.fill("The open B, then the third fret of the B.");
+  await page.getByRole("button", { name: "Look for phrases" }).press("Enter");
+  await expect(rows).toHaveCount(1);
+  await page.getByRole("button", { name: "Take all that are clear" }).press("Enter");
+  await page.keyboard.press("Escape");
+  await expect(page.getByText("This song was saved elsewhere in the meantime")).toBeVisible();
+  await page.getByRole("button", { name: "Merge both" }).click();
+  await expectSaved(page);
+  await expect(page.getByRole("listbox")).toHaveCount(4);
+});

@@ -52,6 +52,27 @@ describe("the call-out draft", () => {
     expect([first, last]).toEqual(before);
   });
 
+  it("keeps what was said of bars as others, as long as nobody says them anew", () => {
+    const store = storeOf(songOf(["A0 2 3 5 | =1+3 | D0 2 | =3"]));
+    store.setState({ rewriting: "phrase0" });
+    const { key, relations, text } = draftOf(store.getState());
+    expect(text).toBe("'8 A0 2 3 5 | =1+3 | D0 2 | =|");
+    expect(relations.map(({ bar, of, frets }) => [bar, of, frets])).toEqual([
+      [1, 0, 3],
+      [3, 2, 0],
+    ]);
+    const say = (anew: string) => {
+      store.setDraft(key, anew);
+      const draft = draftOf(store.getState());
+      return [draft.isChanged, draft.relations.map(({ bar, of }) => [bar, of])];
+    };
+    expect(say(text)).toEqual([false, relations.map(({ bar, of }) => [bar, of])]);
+    // A bar before them, and one of the two said out in full.
+    expect(say(`E0 | ${text}`)).toEqual([true, [[2, 1], [4, 3]]]);
+    expect(say("'8 A0 2 3 5 | A3 5 6 8 | D0 2 | D0 5")).toEqual([true, [[1, 0]]]);
+    expect(say("'8 A0 2 3 5 | A3 5 6 9 | D0 2 | =|")).toEqual([true, [[3, 2]]]);
+  });
+
   it("finds places for pitches that are said without one", () => {
     const [event] = eventsOf(draftFor(undefined, "@G3").bars);
     const [note] = notesOf(event!);

@@ -155,7 +155,8 @@ function readDraft(
   const wanted = [...said.marks, ...beyond];
   const marks = isSame(wanted, marksBefore) ? marksBefore : wanted;
   const relations = relationsOf(said.relations, line, merged);
-  const isAnotherRelation =
+  // Printing says more bars as others than anybody did; while nothing else is changed that is no change.
+  const isAnotherRelation = () =>
     !isSame(relations, line?.relations ?? []) && typed !== calloutOf(song, part, phraseId, studio);
   const isUnplaced = merged.some((bar) => hasUnplaced(bar));
   const isSlipping = hasErrors(findings);
@@ -181,7 +182,7 @@ function readDraft(
     isChanged:
       phraseId === undefined
         ? typed.trim() !== ""
-        : isSlipping || isAnotherRelation || merged !== before || marks !== marksBefore,
+        : isSlipping || merged !== before || marks !== marksBefore || isAnotherRelation(),
   };
 }
 

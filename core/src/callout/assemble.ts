@@ -181,7 +181,7 @@ class Assembly {
   /** The bar that was said before, where all of this one comes again in a repeat. */
   private repeatedBar(events: readonly LineEvent[]): BarIndex | undefined {
     const said = events.map(({ id }) => this.origins.get(id));
-    if (events.length === 0 || this.voiceTwo) return undefined;
+    if (said[0] === undefined || this.voiceTwo) return undefined;
     const index = this.bars.findIndex(
       ({ events: [first] }) => first !== undefined && first === said[0],
     );

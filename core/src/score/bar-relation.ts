@@ -1,4 +1,6 @@
 import { barIndex, barsOn, formatBar, type BarIndex } from "../foundation/bar-index";
+import { remembering } from "../foundation/remembering";
+import { isSame } from "../foundation/same";
 import { add, compare, subtract, sum, ZERO, type Fraction } from "../rhythm/fraction";
 import { timed, writtenLength, type Bar } from "./bar";
 import { lengthOf, withNotes, type LineEvent } from "./event";
@@ -30,12 +32,31 @@ export function sayRelation({ of, frets, but }: BarRelation, barsBefore: number)
 
 /** Whether a bar is still what it was said to be. Words, lyrics and pins may differ: they are no music. */
 export function holds(bars: readonly Bar[], relation: BarRelation): boolean {
-  const { frets, but } = relation;
   const [bar, old] = [bars[relation.bar], bars[relation.of]];
   if (!bar || !old) return false;
-  const isSame = (one: LineEvent, other: LineEvent) => isMoved(bare(one), bare(other), frets);
+  const known = lastHeld.get(bar);
+  const { frets, but } = relation;
+  if (known?.old === old && known.frets === frets && isSame(known.but, but)) return known.isHeld;
+  const isHeld = isHeldBy(bar, old, relation);
+  lastHeld.set(bar, { old, frets, but, isHeld });
+  return isHeld;
+}
+
+/** Asked again at every key: bars that stay the same objects need not be compared again. */
+const lastHeld = new WeakMap<
+  Bar,
+  {
+    readonly old: Bar;
+    readonly frets: number;
+    readonly but: BarStretch | undefined;
+    readonly isHeld: boolean;
+  }
+>();
+
+function isHeldBy(bar: Bar, old: Bar, { frets, but }: BarRelation): boolean {
   const isSameVoice = (one: readonly LineEvent[], other: readonly LineEvent[]) =>
-    one.length === other.length && one.every((event, at) => isSame(event, other[at]!));
+    one.length === other.length &&
+    one.every((event, at) => isMoved(bare(event), bare(other[at]!), frets));
   if (!isSameVoice(old.voiceTwo ?? [], bar.voiceTwo ?? [])) return false;
   if (!but) return isSameVoice(old.events, bar.events);
   const [expected, there] = [outside(old.events, but), outside(bar.events, but)];
@@ -114,10 +135,10 @@ const isSameRelation = (one: BarRelation, other: BarRelation) =>
   one.bar === other.bar && one.of === other.of;
 
 /** What a relation is about: the music of an event. */
-function bare(event: LineEvent): LineEvent {
+const bare = remembering((event: LineEvent): LineEvent => {
   const { note: _note, lyric: _lyric, ...rest } = event;
   return withNotes(rest, (note) => (note.kind === "dead" ? note : { ...note, pinned: false }));
-}
+});
 
 const isInside = (onset: Fraction, { from, length }: BarStretch) =>
   compare(onset, from) >= 0 && compare(onset, add(from, length)) < 0;

@@ -42,6 +42,25 @@ function anyEdit(song: Song): fc.Arbitrary<Edit> {
     phrase.map(({ id }) => ({ kind: "remove-phrase", phraseId: id })),
     phrase.map(({ id }) => ({ kind: "replace-phrase", phrase: { id, name: "Other", marks: [] } })),
     phrase.map(({ id }) => ({ kind: "set-bars", phraseId: id, partId: part.id, bars: [] })),
+    // Bars come, go and turn; what was said of them goes along.
+    fc.tuple(fc.constantFrom(...song.lines), fc.nat(3)).map(([line, way]) => ({
+      kind: "set-bars",
+      phraseId: line.phraseId,
+      partId: line.partId,
+      bars: [
+        line.bars.slice(1),
+        line.bars.slice(0, -1),
+        [...line.bars].reverse(),
+        [{ events: [] }, ...line.bars],
+      ][way]!,
+    })),
+    fc.constantFrom(...song.lines).map(({ phraseId, partId, bars }) => ({
+      kind: "set-bars",
+      phraseId,
+      partId,
+      bars,
+      relations: [],
+    })),
     phrase.map(({ id }) => ({ kind: "set-line", phraseId: id, partId: part.id })),
     phrase.map(({ id }) => ({
       kind: "set-line",

@@ -13,6 +13,7 @@ import { FindingList } from "@/ui/finding-list";
 import { useDesk, type DeskRequest } from "@/workers/use-desk";
 import { CandidateRow } from "./candidate-row";
 import { atDesk, readAtDesk, type AtDesk, type ReadAtDesk } from "./candidates";
+import { useKeptTalk } from "./use-kept-talk";
 
 /** More than any lesson says. */
 const MAX_BYTES = 2_000_000;
@@ -23,9 +24,10 @@ export function TalkDesk({ onClose }: { readonly onClose: () => void }) {
   const song = useSong(selectSong);
   const part = useSong(selectPart);
   const studio = useSong((state) => state.studio);
-  const [text, setText] = useState("");
-  const [asked, setAsked] = useState<string>();
-  const [changed, setChanged] = useState<ReadonlyMap<number, Omit<AtDesk, "candidate">>>(new Map());
+  const { kept, keep } = useKeptTalk();
+  const { text, isAsked } = kept;
+  const [asked, setAsked] = useState(isAsked ? text : undefined);
+  const changed = useMemo(() => new Map(kept.changed), [kept.changed]);
   const [problem, setProblem] = useState<string>();
   const list = useRef<HTMLOListElement>(null);
   // What was taken does not change how the rest is understood.
@@ -47,8 +49,7 @@ export function TalkDesk({ onClose }: { readonly onClose: () => void }) {
   );
 
   const read = (given: string) => {
-    setChanged(new Map());
-    setText(given);
+    keep(() => ({ text: given, isAsked: true, changed: [] }));
     setAsked(given);
   };
   const open = async (chosen: File | undefined) => {
@@ -61,10 +62,12 @@ export function TalkDesk({ onClose }: { readonly onClose: () => void }) {
   };
   const change = useCallback(
     (index: number, row: AtDesk, how: Partial<AtDesk>) =>
-      setChanged((before) =>
-        new Map(before).set(index, { text: row.text, fate: row.fate, ...how }),
-      ),
-    [],
+      keep((before) => {
+        const all = new Map(before.changed);
+        all.set(index, { text: row.text, fate: row.fate, ...how });
+        return { ...before, changed: [...all] };
+      }),
+    [keep],
   );
   const focusRow = (index: number) => {
     const items = list.current?.children;
@@ -91,7 +94,9 @@ export function TalkDesk({ onClose }: { readonly onClose: () => void }) {
         <textarea
           aria-label="The talk"
           value={text}
-          onChange={({ target }) => setText(target.value)}
+          onChange={({ target }) =>
+            keep((before) => ({ ...before, text: target.value, isAsked: false }))
+          }
           placeholder="Paste what was said, or captions of a lesson: WebVTT, SubRip, lines that begin with a time, or plain text"
           rows={asked === undefined ? 8 : 2}
           spellCheck={false}
