@@ -68,7 +68,13 @@ describe("the call-out draft", () => {
     };
     expect(say(text)).toEqual([false, relations.map(({ bar, of }) => [bar, of])]);
     // A bar before them, and one of the two said out in full.
-    expect(say(`E0 | ${text}`)).toEqual([true, [[2, 1], [4, 3]]]);
+    expect(say("'8 E0 | A0 2 3 5 | =2+3 | D0 2 | =|")).toEqual([
+      true,
+      [
+        [2, 1],
+        [4, 3],
+      ],
+    ]);
     expect(say("'8 A0 2 3 5 | A3 5 6 8 | D0 2 | D0 5")).toEqual([true, [[1, 0]]]);
     expect(say("'8 A0 2 3 5 | A3 5 6 9 | D0 2 | =|")).toEqual([true, [[3, 2]]]);
   });

@@ -112,6 +112,10 @@ class AtomReader {
     if (text === "then") return { kind: "pause", strength: 2, end: at + 1 };
     if (/^(after|before)$/u.test(text) && this.text(at + 1) === "that")
       return { kind: "pause", strength: 2, end: at + 2 };
+    // “… on the A okay?”: asked of the listener.
+    const next = this.text(at + 1);
+    if (at > 0 && /^(okay|ok|alright|yeah)$/u.test(text) && /^$|^[.!?]$/u.test(next))
+      return { kind: "pause", strength: 1, end: at + 1 };
     // A dash between numbers only parts them.
     if (/^[-–—]$/u.test(text) && this.words[at - 1]?.number)
       return { kind: "pause", strength: 1, end: at + 1 };

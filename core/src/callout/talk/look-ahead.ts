@@ -77,7 +77,12 @@ export function isAnnounced(talk: Talk): boolean {
   const start = sentenceStart(talk);
   const isFirst = talk.atoms
     .slice(0, talk.at)
-    .every((atom) => atom.start < start || atom.kind === "filler");
+    .every(
+      (atom) =>
+        atom.start < start ||
+        ["filler", "and"].includes(atom.kind) ||
+        (atom.kind === "pause" && atom.strength < 3),
+    );
   return isFirst && talk.atoms[talk.at + 1]?.kind === "pause" && hasAhead(talk, "sentence", "fret");
 }
 

@@ -161,7 +161,9 @@ export function spreadStrokes(talk: Talk, atom: AtomOf<"strokes">, group: readon
 /** One draft a time it comes. */
 function spreadOut(talk: Talk, draft: Draft): Draft[] {
   const copies = Array.from({ length: draft.times }, () => ({ ...copyOf(draft), times: 1 }));
-  talk.drafts.splice(talk.drafts.indexOf(draft), 1, ...copies);
+  const index = talk.drafts.indexOf(draft);
+  talk.drafts.splice(index, 1, ...copies);
+  if (talk.many && talk.many.from > index) talk.many.from += copies.length - 1;
   return copies;
 }
 

@@ -127,9 +127,11 @@ function bendsOf({ context }: Talk, { notes, bend, isUnisonBend }: Draft): reado
 function askString(talk: Talk, draft: Draft): void {
   const range = saidWith(draft);
   const { start } = charsOf(talk, range);
-  const isAsked = talk.questions.some(
-    ({ text, end }) => text.startsWith("on which string") && Math.abs(end - start) < 3,
-  );
+  // Of a list it is asked once: “10, 0”.
+  const isAsked = talk.questions.some(({ text, end }) => {
+    const between = talk.words.filter((word) => word.start >= end && word.end <= start);
+    return text.startsWith("on which string") && end <= start && between.length <= 1;
+  });
   if (isAsked) return;
   const said = textOf(talk, range);
   const answers = talk.context.spoken.map((name) => [`on ${name}`, `${said} on ${name}`] as const);

@@ -261,7 +261,7 @@ export class StringWords {
       }
     }
     // “D and G strings, one big barre”: no string one.
-    const isListed = /^$|^([,.;:)&]|and|at|on|together|fret|frets|open|both|then)$/u.test(
+    const isListed = /^$|^([,.;:)&!?]|and|at|on|together|fret|frets|open|both|then)$/u.test(
       this.text(at + 1),
     );
     if (own?.form === "cardinal" && isListed && this.listedAfterStrings(at))

@@ -80,7 +80,7 @@ export function valueAt(
   const isBend = /^(step|tone|bend|steps|tones)$/u.test(text(end));
   const isRest = /^rests?$/u.test(text(end));
   const before = text(at - 1);
-  const isEnd = end >= words.length || /^[,.;)]$/u.test(text(end));
+  const isEnd = end >= words.length || /^[,.;!?)]$/u.test(text(end));
   const isCounted = /^(a|an|one|another)$/u.test(before);
   const isBare =
     value <= 4
