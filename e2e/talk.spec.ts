@@ -173,7 +173,9 @@ test("the talk waits at the desk: closed, reloaded, without the database, beside
   await openDesk();
   const talk = page.getByRole("textbox", { name: "The talk" });
   const rows = page.getByRole("list", { name: "Phrases of the talk" }).getByRole("listitem");
-  await talk.fill("We start on the open A. Hello again. Then the fifth fret of the D twice.");
+  await talk.fill(
+    "0:05 We start on the open A.\n0:20 Hello again.\n0:40 Then the fifth fret of the D twice.",
+  );
   await page.getByRole("button", { name: "Look for phrases" }).press("Enter");
   await expect(rows).toHaveCount(2);
   await rows.first().focus();
@@ -187,7 +189,7 @@ test("the talk waits at the desk: closed, reloaded, without the database, beside
   await expect(rows.first()).toContainText("taken");
   await page.reload();
   await openDesk();
-  await expect(talk).toHaveValue(/^We start/u);
+  await expect(talk).toHaveValue(/^0:05 We start/u);
   await expect(rows.first()).toContainText("taken");
 
   // While nothing answers, what is taken is kept here and saved when it does.

@@ -108,6 +108,7 @@ export const ASIDES: readonly string[] = [
   "last|next week|month|year|time|video|lesson; when i was; i was; when i started; used to; back in; years ago; the other day; this morning; yesterday; tomorrow; today",
   "let me play|show|do|try it|that|this; you'll|should|can hear; you should|can hear; improvise; jam|solo over; i'll play|show|do it|that|this; a lot; all the time",
   "that's|thats the first|second|third|last|other half|part|bit|one|riff|verse|chorus; that is the first|second|last half|part|bit",
+  "hello|hi|hey|welcome again|everybody|everyone; see|catch you again|next|soon; welcome back again?",
   "i love|like|hate|remember|learned|learnt|wrote|recorded|spent; my favourite|favorite",
   "key of; the key; in the key; key; scale; mode; pentatonic; minor key; major key",
   "make sure; don't forget; be careful; watch out; don't worry; worry; remember to; try to; try not; take your time; listen to; good luck; have fun; that's the hard part",

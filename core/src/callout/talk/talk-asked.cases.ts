@@ -222,6 +222,9 @@ export const ASKED: readonly Case[] = [
 
 /** What is said beside the music. */
 export const REMARKS: readonly string[] = [
+  "Hello again.",
+  "hi everybody and welcome back again",
+  "see you again next time",
   "so before we get going i want to say thanks to everyone who came out last week",
   "this part is easier than it sounds",
   "the trick here is to keep your wrist loose and not rush the second half",

@@ -118,7 +118,8 @@ describe("anything at all", () => {
           read(said, before),
           read(`  ${said.replaceAll(" ", "  ")} `, before),
         ];
-        // Blanks glue nothing: only what stands without one is read together.
+        // Which of the two it is may hang on a last word that is still being typed.
+        fc.pre(once.understood !== undefined && again.understood !== undefined);
         expect(again.bars.map(barKey)).toEqual(once.bars.map(barKey));
         expect(again.questions.map(({ question }) => question)).toEqual(
           once.questions.map(({ question }) => question),
