@@ -50,9 +50,9 @@ export const DEMO_SONGS: readonly DemoSong[] = [
         tuningId: "drop-d",
         capo: 0,
         callouts: [
-          "'8 pm[E0 E0] D3h5 pm[E0 E0] D6b¼ D5 | pm[E0 E0] A5 D3 A3s5 E3 E0v | =1 | =2 '4 E3+A3+D3 E0+A0+D0",
+          "'8 pm[E0 E0] D3h5 pm[E0 E0] D6b¼ D5 | pm[E0 E0] A5 D3 A3s5 E3 E0v | pm[E0 E0] D3h5 pm[E0 E0] D6b¼ D5 | pm[E0 E0] A5 D3 '4 E3+A3+D3 E0+A0+D0",
           "'8 A5 D3 D5 D7 G5 D7 D5 D3 | A5 D3 D5 D7 '4 G7b1 '8 G5 D7 | G3 D7 D5 D3 A5 A3 E5 E3 | '2 E0+A0+D0 '4 - '8 E0 E3",
-          "'4 E0+A0+D0 '8 pm[E0 E0] '4 E5+A5+D5 '8 pm[E0 E0] | '4 E3+A3+D3 '8 pm[E0 E0] '4 E10+A10+D10 '8 E8 E7 | '4 E0+A0+D0 '8 pm[E0 E0] '4 E5+A5+D5 '8 E3 E1 | '1 E0+A0+D0",
+          "'4 E0+A0+D0 '8 pm[E0 E0] '4 E5+A5+D5 '8 pm[E0 E0] | '4 E3+A3+D3 '8 pm[E0 E0] '4 E10+A10+D10 '8 E8 E7 | =1 '8 E3 E1 | '1 E0+A0+D0",
         ],
       },
     ],
