@@ -65,3 +65,12 @@ export function targetOf(talk: Talk, atom: Atom, what: string): Draft | undefine
   ask(talk, atom, `${what}: which note?`, []);
   return undefined;
 }
+
+/** “The D and the G open”: a string was named for its frets, and another one follows at once. */
+export function tellUnused(talk: Talk): void {
+  const unused = talk.string?.unused;
+  if (!unused || unused.sentence !== talk.sentence) return;
+  talk.string = { ...talk.string!, unused: undefined };
+  const open = [["open", `open ${textOf(talk, unused)}`]] as const;
+  askAnew(talk, unused, "which fret?", open);
+}

@@ -261,7 +261,7 @@ const FORM: readonly Row[] = [
   ["first|1st bar|measure", { kind: "bar", bar: 1 }],
   ["#th bar|measure", ({ numbers }) => ({ kind: "bar", bar: numbers[0]! })],
   [
-    "same again; same on|at; again but|only|except with?; same thing again?; same as before|above|that|last; as before; like before; the same as before; same notes ~ order?; the? exact|very|whole? same thing|shape|riff|pattern|notes|lick|phrase|bit|figure; same riff|figure|phrase|lick|pattern|shape|bit|idea|part|run|thing|rhythm|notes|motif|line|chord|again again?; same bit again; same one again?; that again; repeat that|it|this; do|play that|it|this again; that whole? thing again; the? whole thing again; all that again; play|do|repeat it|that|this over; that|the same figure|riff|pattern|shape; that exact|very? figure|riff|pattern|shape|lick|phrase|bit; repeat; repeat ~ bit|riff|phrase|pattern|figure|lick|part; identical; back to the start|beginning|top; back to where we|you started; rinse and repeat; the|do|play exact|very? same; same exact thing; it's the same; the same",
+    "same again; same on|at; again but|only|except with?; same thing again?; same as before|above|that|last; as before; like before; the same as before; same notes ~ order?; do that|this|it on; the? exact|very|whole? same thing|shape|riff|pattern|notes|lick|phrase|bit|figure; same riff|figure|phrase|lick|pattern|shape|bit|idea|part|run|thing|rhythm|notes|motif|line|chord|again again?; same bit again; same one again?; that again; repeat that|it|this; do|play that|it|this again; that whole? thing again; the? whole thing again; all that again; play|do|repeat it|that|this over; that|the same figure|riff|pattern|shape; that exact|very? figure|riff|pattern|shape|lick|phrase|bit; repeat; repeat ~ bit|riff|phrase|pattern|figure|lick|part; identical; back to the start|beginning|top; back to where we|you started; rinse and repeat; the|do|play exact|very? same; same exact thing; it's the same; the same",
     { kind: "same" },
   ],
   [
@@ -287,11 +287,11 @@ const FORM: readonly Row[] = [
     ({ numbers }) => ({ kind: "move", frets: -numbers[0]! }),
   ],
   [
-    "up a fret; a fret up|higher; up a half step; a half step up|higher; half step up|higher; a semitone up|higher; up a semitone",
+    "up a fret; a fret up|higher|above; a fret above that|it|this; up a half step; a half step up|higher; half step up|higher; a semitone up|higher; up a semitone",
     { kind: "move", frets: 1 },
   ],
   [
-    "down a fret; a fret down|lower|back; back a fret; down a half step; a half step down|lower; half step down|lower; a semitone down|lower; down a semitone",
+    "down a fret; a fret down|lower|back|below; a fret below that|it|this; back a fret; down a half step; a half step down|lower; half step down|lower; a semitone down|lower; down a semitone",
     { kind: "move", frets: -1 },
   ],
   [
@@ -302,8 +302,11 @@ const FORM: readonly Row[] = [
     "down a whole step; a whole step down|lower; whole step down|lower; a tone down|lower; down a tone",
     { kind: "move", frets: -2 },
   ],
-  ["up an octave; an? octave up|higher", { kind: "move", frets: 12 }],
-  ["down an octave; an? octave down|lower", { kind: "move", frets: -12 }],
+  ["up an|one octave; an|one? octave up|higher|above ~ from? there?", { kind: "move", frets: 12 }],
+  [
+    "down an|one octave; an|one? octave down|lower|below ~ from? there?",
+    { kind: "move", frets: -12 },
+  ],
   [
     "# string higher|up; up # string; a string higher|up; up a string",
     ({ numbers }) => ({ kind: "move", strings: -(numbers[0] ?? 1) }),
@@ -375,6 +378,8 @@ const FORM: readonly Row[] = [
     { kind: "unread", why: "what is left out" },
   ],
   ["in? between them|those|these", { kind: "unread", why: "what lies between" }],
+  ["and so on; and so forth; etcetera; etc", { kind: "unread", why: "how it goes on" }],
+  ["every fret|string|note", { kind: "unread", why: "which ones are meant" }],
   ["except; but not; all but; apart from", { kind: "unread", why: "what is left out" }],
   ["the? root note?", { kind: "note-name" }],
   ["a|some high|low|higher|lower|bent|long note|notes; a couple more notes", { kind: "note-name" }],

@@ -3,7 +3,7 @@ import type { Atom, AtomOf, StringsMeaning } from "./atom";
 import { readStringOfGrip } from "./read-grips";
 import { createNote } from "./read-notes";
 import type { Draft, DraftNote, Join } from "./draft";
-import { ask, askAnew, saidWith, textOf } from "./asking";
+import { ask, askAnew, saidWith, tellUnused, textOf } from "./asking";
 import { atomBefore, isFretNext, nextAtom } from "./look-ahead";
 import {
   clauseDrafts,
@@ -138,15 +138,6 @@ function nameString(
     ...(letterAt !== undefined && { letterAt }),
     ...(how === "header" && { unused: { start, end, sentence } }),
   };
-}
-
-/** “The D and the G open”: a string was named for its frets, and another one follows at once. */
-function tellUnused(talk: Talk): void {
-  const unused = talk.string?.unused;
-  if (!unused || unused.sentence !== talk.sentence) return;
-  talk.string = { ...talk.string!, unused: undefined };
-  const open = [["open", `open ${textOf(talk, unused)}`]] as const;
-  askAnew(talk, unused, "which fret?", open);
 }
 
 /**
@@ -296,6 +287,8 @@ function sideAnswer(talk: Talk, atom: AtomOf<"strings">, side: string): TalkAnsw
 }
 
 function isSurelyTogether(talk: Talk): boolean {
+  const { start, end } = talk.atoms[talk.at]!;
+  if (talk.words.slice(start, end).some(({ text }) => text === "both")) return true;
   if (talk.atoms.slice(0, talk.at).some(({ kind }) => kind === "chord" || kind === "together"))
     return true;
   const isBetween = ({ kind, ...atom }: Atom) =>

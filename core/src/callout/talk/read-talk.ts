@@ -85,11 +85,12 @@ function take(talk: Talk, atom: Atom): void {
     case "aside":
     case "play":
     case "from":
-    case "all":
     case "hold":
     case "to":
     case "at-end":
       return;
+    case "all":
+      return readAll(talk, atom);
     case "for":
       return readFor(talk, atom);
     case "next-ending":
@@ -286,6 +287,13 @@ function take(talk: Talk, atom: Atom): void {
     case "unknown":
       return readUnknown(talk, atom);
   }
+}
+
+/** “That whole thing, then finish on A 0”: of what was said before, and nobody says what becomes of it. */
+function readAll(talk: Talk, atom: Atom): void {
+  const isAlone = talk.atoms[talk.at + 1]?.kind === "pause";
+  if (isAlone && isOfContext(talk) && hasAhead(talk, "sentence", "fret"))
+    ask(talk, atom, "all of it again, and then?");
 }
 
 /** Whether nothing was said in this talk yet, and something before it. */

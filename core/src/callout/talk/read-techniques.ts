@@ -1,6 +1,6 @@
 import type { AtomOf } from "./atom";
 import { addManner, addTechnique, copyOf, type Draft } from "./draft";
-import { ask, askAnew, slip, targetOf, textOf } from "./asking";
+import { ask, askAnew, slip, targetOf, tellUnused, textOf } from "./asking";
 import {
   atomBefore,
   hasAhead,
@@ -42,6 +42,9 @@ export function readTechnique(talk: Talk, atom: AtomOf<"technique">): void {
   // “Hit the open A, let that ring while …”: what was just played.
   const isSaidOfIt = talk.words.slice(atom.start, atom.end).some(({ text }) => PRONOUN.test(text));
   const last = lastNotes(talk);
+  // “Let the low E ring while …”: a string without a fret.
+  if (technique.kind === "let-ring" && talk.string?.unused && talk.string.clause === talk.clause)
+    return tellUnused(talk);
   if (isBack && isSaidOfIt && last?.sentence === talk.sentence)
     return addTechnique(last, technique);
   if (isAhead(talk, !isBack) && !(isBack && inClause.length > 0))

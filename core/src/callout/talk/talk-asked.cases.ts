@@ -218,6 +218,24 @@ export const ASKED: readonly Case[] = [
   ["play it at the seventh", "", { before: "A 3, A 5" }],
   ["D chord", ""],
   ["the E string at seven", ""],
+  [
+    "so you bend the tenth fret of the B a whole step and then pull off to the eighth as you let it down",
+    "'? B10b1p8",
+  ],
+  ["let the low E ring while you play 2 and 3 on the D", "'? E2 D3"],
+  [
+    "it's a muted chug on the low E, open, three times, then a ringing power chord, 5 on the A and 7 on the D",
+    "'? ring[E0 0 0] A5+D7",
+  ],
+  ["short and choppy on this one: A 5, A 5, D 7", "'? A5 5 D7"],
+  ["low E 0 muted, low E 0 muted, A 2", "'? E0 0 A2"],
+  ["barre the top two strings at five", ""],
+  ["the chord is E 3, A 5 and D 5, all on the low side", ""],
+  ["C major, open position", ""],
+  ["eight on the B, then eight and ten together on the B and the G", "'? B8 8 B10+G10"],
+  ["that whole thing, then finish on A 0", "'? A0", { before: "D 2, D 0" }],
+  ["start on the fifth fret of the D string and play every fret up to the eighth", "'? D5 8"],
+  ["A 3, A 5, A 3, A 5, and so on", "'? A3 5 3 5"],
 ];
 
 /** What is said beside the music. */
@@ -305,4 +323,8 @@ export const REMARKS: readonly string[] = [
   "check the description for the tabs",
   "you want a bit of crunch on the amp",
   "listen to how the bass moves underneath",
+  "I'd use a plectrum for this one",
+  "pretty cool huh",
+  "okay so let's break that down",
+  "and it's got a bit of a shuffle to it",
 ];
