@@ -185,12 +185,23 @@ function bindString(talk: Talk, draft: Draft, string: number, atom: AtomOf<"stri
   for (let back = at - 1, join = draft.join; back >= 0; back--) {
     const one = talk.drafts[back]!;
     const isMissing = one.binding === "missing";
-    if (!isMissing && isApart(talk, one, draft, join)) break;
+    if (!isMissing && isApart(talk, one, draft, join)) {
+      // “…, then five, seven on the A”: the five is on the string before, or on this one.
+      if (isBegun(talk, one, draft, join)) doubtful = one;
+      break;
+    }
     if (isMissing || join === "none" || join === "and") bindOne(talk, one, string, atom);
     else doubtful = one;
     join = one.join;
   }
   if (doubtful) askWhichString(talk, doubtful, string);
+}
+
+/** Whether behind a list with its string another one begins, whose string is said at its end. */
+function isBegun({ drafts }: Talk, one: Draft, last: Draft, join: Join): boolean {
+  const isFirst = one.segment === last.segment && join === "comma" && one.join === "then";
+  const before = drafts.filter(({ segment }) => segment === one.segment - 1);
+  return isFirst && one.binding === "carried" && before.length > 1;
 }
 
 /**
