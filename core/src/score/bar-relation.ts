@@ -24,7 +24,7 @@ export interface BarStretch {
   readonly length: Fraction;
 }
 
-/** What a bar was said as. @example sayRelation({ bar: barIndex(1), of: barIndex(0), frets: 3 }, 0) // "bar 1, +3" */
+/** What a bar was said as: “bar 1, +3”. */
 export function sayRelation({ of, frets, but }: BarRelation, barsBefore: number): string {
   const moved = frets === 0 ? "" : `, ${frets > 0 ? "+" : "−"}${Math.abs(frets)}`;
   return formatBar(barsOn(of, barsBefore)) + moved + (but ? ", in part" : "");

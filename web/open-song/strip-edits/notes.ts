@@ -108,8 +108,9 @@ export function removeNote(state: SongState): StripEdit | undefined {
   const event = at?.event;
   if (!at || event?.kind !== "notes" || !noteOn(event, state.string)) return undefined;
   return change(state, "take the note away", (old): LineEvent => {
-    const notes = notesOf(old).filter((note) => stringOf(note) !== state.string);
-    return notes.length === 0 ? silentAs(old) : { ...event, notes };
+    if (old.kind !== "notes" || !noteOn(old, state.string)) return old;
+    const notes = old.notes.filter((note) => stringOf(note) !== state.string);
+    return notes.length === 0 ? silentAs(old) : { ...old, notes };
   });
 }
 
