@@ -63,7 +63,7 @@ describe("keys on the strip", () => {
     ["'? A0 D2", ["r", "x"], "'? Ax D2"],
     ["A0 D2", ["d", "d"], "'8.. A0 '8 D2"],
     ["A0 D2", ["d", "d", "d"], "'8 A0 D2"],
-    ["e0 D0 e2+A2", ["mod+a", "shift+Delete"], "'8 - D0 A2"],
+    ["A0 D0 A2+e2", ["mod+a", "shift+Delete"], "'8 - D0 e2"],
     ["A0 A2 A3", ["mod+a", "q"], "'8t A0 2 3"],
     ["A0 D2", ["ArrowRight", "~"], "'8 A0 ~"],
     ["A0 D2", ["ArrowRight", "~", "~"], "'8 A0 0"],
