@@ -67,7 +67,7 @@ export function PhraseHead({
           type="button"
           title="What Check found here"
           onClick={() => showFinding(store, ({ where }) => where.phraseId === phrase.id)}
-          className="text-xs text-ochre-ink underline decoration-hairline underline-offset-2 hover:decoration-current"
+          className="block min-h-6 text-xs text-ochre-ink underline decoration-hairline underline-offset-2 hover:decoration-current"
         >
           <span aria-hidden>△ </span>
           {found} to look at
