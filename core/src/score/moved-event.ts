@@ -1,10 +1,18 @@
 import { MAX_FRETS } from "../instrument/instrument";
-import { fret, isOnNeck, midiAt, type Neck } from "../neck/neck";
+import { fret, isOnNeck, type Neck } from "../neck/neck";
 import { soundedAt } from "../neck/harmonic";
 import type { Key } from "../pitch/key";
 import { spellMidi } from "../pitch/spelling";
-import { copyOfEvent, notesOf, withNotes, type LineEvent, type PitchedNote } from "./event";
+import {
+  copyOfEvent,
+  harmonicOf,
+  notesOf,
+  withNotes,
+  type LineEvent,
+  type PitchedNote,
+} from "./event";
 import { eventKey } from "./merge-bars";
+import type { Technique } from "./technique";
 
 /** What decides how a note sounds elsewhere, and what it is called there. */
 export interface Ground {
@@ -42,26 +50,27 @@ function movedNote(
   if (!note.place || note.place.fret + frets < 0) return undefined;
   const place = { ...note.place, fret: fret(note.place.fret + frets) };
   if (!isOnNeck(place, neck)) return undefined;
-  const pinched = note.techniques.find((one) => one.kind === "pinched-harmonic");
-  const isNatural = note.techniques.some(({ kind }) => kind === "natural-harmonic");
-  const sounds = isNatural
-    ? soundedAt(place, neck, { kind: "natural" })
-    : pinched
-      ? soundedAt(place, neck, { kind: "pinched", partial: pinched.partial })
-      : midiAt(place, neck);
+  const sounds = soundedAt(place, neck, harmonicOf(note));
   if (sounds === undefined) return undefined;
   const { cents } = note.pitch;
-  const bends = note.techniques.map((one) => {
-    if (one.kind !== "bend" || !one.to) return one;
-    return { ...one, to: { ...one.to, fret: fret(one.to.fret + frets) } };
-  });
-  const isBendable = bends.every(
-    (one) => one.kind !== "bend" || !one.to || (one.to.fret >= 0 && isOnNeck(one.to, neck)),
-  );
+  const techniques = withTargets(note.techniques, frets);
+  const isBendable = targetsOf(techniques).every((to) => to.fret >= 0 && isOnNeck(to, neck));
   if (!isBendable) return undefined;
   const pitch = { ...spellMidi(sounds, key), ...(cents && { cents }) };
-  return { ...note, place, pitch, techniques: bends };
+  return { ...note, place, pitch, techniques };
 }
+
+/** The places that bends lead to. */
+const targetsOf = (techniques: readonly Technique[]) =>
+  techniques.flatMap((one) => (one.kind === "bend" ? (one.to ?? []) : []));
+
+/** The same, with bends to places so many frets higher. */
+const withTargets = (techniques: readonly Technique[], frets: number) =>
+  techniques.map((one) =>
+    one.kind === "bend" && one.to
+      ? { ...one, to: { ...one.to, fret: fret(one.to.fret + frets) } }
+      : one,
+  );
 
 /** Whether an event is another one so many frets higher, or lower, in all that a person writes of it. */
 export function isMoved(one: LineEvent, other: LineEvent, frets: number): boolean {
@@ -79,19 +88,12 @@ function shifted(event: LineEvent, frets: number): LineEvent | undefined {
     fret + frets >= 0 && fret + frets <= MAX_FRETS;
   const isMovable = notesOf(event).every((note) => {
     if (note.kind === "dead") return true;
-    const targets = note.techniques.flatMap((one) => (one.kind === "bend" ? (one.to ?? []) : []));
-    return note.place !== undefined && [note.place, ...targets].every(isThere);
+    return note.place !== undefined && [note.place, ...targetsOf(note.techniques)].every(isThere);
   });
   if (!isMovable) return undefined;
-  const up = <Where extends { readonly fret: number }>(place: Where) => ({
-    ...place,
-    fret: fret(place.fret + frets),
-  });
   return withNotes(event, (note) => {
     if (note.kind === "dead") return note;
-    const techniques = note.techniques.map((one) =>
-      one.kind === "bend" && one.to ? { ...one, to: up(one.to) } : one,
-    );
-    return { ...note, place: up(note.place!), techniques };
+    const place = { ...note.place!, fret: fret(note.place!.fret + frets) };
+    return { ...note, place, techniques: withTargets(note.techniques, frets) };
   });
 }

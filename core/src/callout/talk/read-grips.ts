@@ -1,7 +1,16 @@
 import type { AtomOf } from "./atom";
 import { createNote } from "./read-notes";
 import { askAnew, textOf } from "./asking";
-import { type Talk, type TalkContext } from "./talk";
+import type { Talk, TalkContext } from "./talk";
+
+export function readGrip(talk: Talk, atom: AtomOf<"grip">): void {
+  const frets = fretsOf(atom.signs, talk.context, false);
+  createNote(
+    talk,
+    [...frets].map(([string, fret]) => ({ string, fret })),
+    atom,
+  );
+}
 
 /** “Hold the C shape: …”: what follows are strings of it, until the sentence ends. */
 export function readHeldGrip(talk: Talk, atom: AtomOf<"held-grip">): void {
@@ -19,10 +28,9 @@ export function readHeldGrip(talk: Talk, atom: AtomOf<"held-grip">): void {
     return;
   }
   const range = { start: atom.namedAt, end: atom.end };
-  const answers = grips.map((signs) => {
-    const said = [...fretsOf(signs, context, true)];
-    return [signs, signsOf(new Map(said), context)] as const;
-  });
+  const answers = grips.map(
+    (signs) => [signs, signsOf(fretsOf(signs, context, true), context)] as const,
+  );
   const question = askAnew(talk, range, `which grip of ${atom.name} is held?`, answers);
   talk.grip = { frets, question };
 }
@@ -67,7 +75,7 @@ function fretsOf(
   );
 }
 
-/** As a grip is said, thick string first; by the strings alone where a fret has two figures. */
+/** As a grip is said, thick string first. */
 function signsOf(frets: ReadonlyMap<number, number>, { count }: TalkContext): string {
   return Array.from({ length: count }, (_, index) => frets.get(count - index) ?? "x").join("");
 }

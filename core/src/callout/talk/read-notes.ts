@@ -126,14 +126,6 @@ export function readDead(talk: Talk, atom: AtomOf<"dead">): void {
   createNote(talk, [{ fret: "x" }], atom);
 }
 
-export function readGrip(talk: Talk, atom: AtomOf<"grip">): void {
-  const { count } = talk.context;
-  const notes = [...atom.signs].flatMap((sign, index): DraftNote[] =>
-    sign === "x" ? [] : [{ string: count - index, fret: Number(sign) }],
-  );
-  createNote(talk, notes, atom);
-}
-
 /** “A5h7”: said in the call-out's own words. */
 export function readCalloutWord(talk: Talk, atom: AtomOf<"callout">): void {
   const chord = talk.isPlus ? lastNotes(talk) : undefined;

@@ -2,17 +2,10 @@ import type { Atom, AtomOf } from "./atom";
 import { isBendOpen, readAmount, readBend, readRelease } from "./read-bends";
 import { readAdded, readChordName, readTogether } from "./read-chords";
 import { readCount } from "./read-counts";
-import { readHeldGrip } from "./read-grips";
+import { readGrip, readHeldGrip } from "./read-grips";
 import { readLink, readSlideFrom, readSlideIn } from "./read-links";
 import { readLeftOut } from "./read-left-out";
-import {
-  readCalloutWord,
-  readDead,
-  readFret,
-  readGrip,
-  readPlain,
-  readSameFret,
-} from "./read-notes";
+import { readCalloutWord, readDead, readFret, readPlain, readSameFret } from "./read-notes";
 import {
   endReference,
   readAgain,
