@@ -1,4 +1,5 @@
 import { ask, slip } from "./asking";
+import { saidSince, segmentStart } from "./look-ahead";
 import type { Atom } from "./atom";
 import { addManner, addTechnique } from "./draft";
 import { endChord, isChordBegun } from "./read-chords";
@@ -53,17 +54,11 @@ export function endClause(talk: Talk, strength: 1 | 2 | 3): void {
 /** “Ghost note on the D, then …”: a string was named for it, and no fret. */
 function announcedForNothing(talk: Talk): void {
   const start = segmentStart(talk);
-  const said = talk.atoms.slice(0, talk.at).filter((atom) => atom.start >= start);
+  const said = saidSince(talk, start);
   const isNamed = said.some((atom) => atom.kind === "strings" && atom.form === "on");
   if (talk.ahead.techniques.length === 0 || !isNamed || segmentDrafts(talk).length > 0) return;
   talk.ahead = nothingAhead();
   slip(talk, { start, end: said.at(-1)!.end }, "sentence-unfinished", "which fret?");
-}
-
-/** Where it began behind the last “then” or full stop, in words. */
-function segmentStart({ atoms, at }: Talk): number {
-  const isStrong = (atom: Atom) => atom.kind === "pause" && atom.strength > 1;
-  return atoms.slice(0, at).findLast(isStrong)?.end ?? 0;
 }
 
 /** What was announced and never came is told, not lost. */

@@ -1,5 +1,5 @@
-import type { Atom } from "./atom";
-import { clauseDrafts, type Talk } from "./talk";
+import type { Atom, PauseStrength } from "./atom";
+import { clauseDrafts, type Talk, type WordRange } from "./talk";
 
 /** What stands before and behind what is read. */
 
@@ -74,26 +74,34 @@ export function isAhead(talk: Talk, isVerb: boolean): boolean {
 
 /** “Staccato, five on the A, seven”: said before everything else, of all of it. */
 export function isAnnounced(talk: Talk): boolean {
-  const start = sentenceStart(talk);
-  const isFirst = talk.atoms
-    .slice(0, talk.at)
-    .every(
-      (atom) =>
-        atom.start < start ||
-        ["filler", "and"].includes(atom.kind) ||
-        (atom.kind === "pause" && atom.strength < 3),
-    );
+  const isFirst = saidSince(talk, sentenceStart(talk)).every(({ kind }) =>
+    ["filler", "and", "pause"].includes(kind),
+  );
   return isFirst && talk.atoms[talk.at + 1]?.kind === "pause" && hasAhead(talk, "sentence", "fret");
 }
 
-/** “Harmonics: …”: of all that follows in the sentence. */
-export function sentenceStart(talk: Talk): number {
-  const pause = talk.atoms
-    .slice(0, talk.at)
-    .findLast((one) => one.kind === "pause" && one.strength === 3);
-  return pause?.end ?? 0;
+/** Where the sentence began, in words. */
+export const sentenceStart = (talk: Talk) => startBehind(talk, 3);
+
+/** Where it began behind the last “then” or full stop, in words. */
+export const segmentStart = (talk: Talk) => startBehind(talk, 2);
+
+function startBehind({ atoms, at }: Talk, strength: PauseStrength): number {
+  const isIt = (atom: Atom) => atom.kind === "pause" && atom.strength >= strength;
+  return atoms.slice(0, at).findLast(isIt)?.end ?? 0;
 }
 
+/** What was said from a word on, up to what is read. */
+export function saidSince({ atoms, at }: Talk, start: number): readonly Atom[] {
+  return atoms.slice(0, at).filter((atom) => atom.start >= start);
+}
+
+/** Whether a word like this is among some words. */
+export function says({ words }: Talk, { start, end }: WordRange, word: RegExp): boolean {
+  return words.slice(start, end).some(({ text }) => word.test(text));
+}
+
+/** “Harmonics: …”: of all that follows in the sentence. */
 export function isHeader(talk: Talk): boolean {
   const next = talk.atoms.slice(talk.at + 1).find(({ kind }) => kind !== "pronoun");
   return next?.kind === "pause" && talk.words[next.start]?.text === ":";

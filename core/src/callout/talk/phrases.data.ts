@@ -316,19 +316,11 @@ const FORM: readonly Row[] = [
     ({ numbers }) => ({ kind: "move", strings: numbers[0] ?? 1 }),
   ],
   [
-    "# string over ,? toward|towards the thin|thinner|thinnest|high|higher|treble string|side|one?; one|a string over ,? toward|towards the thin|thinner|high|higher string|side|one?",
+    "# string over ,? toward|towards the thin|thinner|thinnest|high|higher|treble string|side|one?; one|a string over ,? toward|towards the thin|thinner|high|higher string|side|one?; over # string ,? toward|towards the thin|thinner|thinnest|high|higher|treble string|side|one?; over a|one string ,? toward|towards the thin|thinner|high|higher string|side|one?",
     ({ numbers }) => ({ kind: "move", strings: -(numbers[0] ?? 1) }),
   ],
   [
-    "# string over ,? toward|towards the thick|thicker|thickest|low|lower|bass string|side|one?; one|a string over ,? toward|towards the thick|thicker|low|lower string|side|one?",
-    ({ numbers }) => ({ kind: "move", strings: numbers[0] ?? 1 }),
-  ],
-  [
-    "over # string ,? toward|towards the thin|thinner|thinnest|high|higher|treble string|side|one?; over a|one string ,? toward|towards the thin|thinner|high|higher string|side|one?",
-    ({ numbers }) => ({ kind: "move", strings: -(numbers[0] ?? 1) }),
-  ],
-  [
-    "over # string ,? toward|towards the thick|thicker|thickest|low|lower|bass string|side|one?; over a|one string ,? toward|towards the thick|thicker|low|lower string|side|one?",
+    "# string over ,? toward|towards the thick|thicker|thickest|low|lower|bass string|side|one?; one|a string over ,? toward|towards the thick|thicker|low|lower string|side|one?; over # string ,? toward|towards the thick|thicker|thickest|low|lower|bass string|side|one?; over a|one string ,? toward|towards the thick|thicker|low|lower string|side|one?",
     ({ numbers }) => ({ kind: "move", strings: numbers[0] ?? 1 }),
   ],
   [

@@ -1,7 +1,7 @@
 import type { AtomOf } from "./atom";
 import { addTechnique, copyOf, type Draft } from "./draft";
 import { ask, slip } from "./asking";
-import { atomBefore, hasAhead, isStringAhead, nextAtom } from "./look-ahead";
+import { atomBefore, hasAhead, isStringAhead, nextAtom, says } from "./look-ahead";
 import { addAhead, lastNotes, placedHere, type Talk, type Waiting } from "./talk";
 
 // Links
@@ -143,8 +143,13 @@ function sourceAgain(talk: Talk, { link, from }: Waiting): Draft | undefined {
   const last = lastNotes(talk);
   const source = last && talk.drafts[talk.drafts.indexOf(last) - 1];
   const atom = talk.atoms.find(({ kind, start }) => kind === "link" && start === from);
-  const isBack = talk.words.slice(from, atom?.end).some(({ text }) => text === "back");
-  if (!isBack || !atom || talk.links.length > 1 || !source || last.link === undefined)
+  if (
+    !atom ||
+    !says(talk, atom, /^back$/u) ||
+    talk.links.length > 1 ||
+    !source ||
+    last.link === undefined
+  )
     return undefined;
   const [note, ...more] = source.notes;
   if (more.length > 0 || note?.string !== last.notes[0]?.string) return undefined;

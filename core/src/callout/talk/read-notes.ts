@@ -7,7 +7,7 @@ import { endReference, endReferenceWithout, moveToFret, shiftOf } from "./read-r
 import { trillTarget } from "./read-techniques";
 import { addManner, addNotes, addTechnique, type Draft, type DraftNote } from "./draft";
 import { ask, saidWith } from "./asking";
-import { atomBefore, hasAhead, isStringAhead, sentenceStart } from "./look-ahead";
+import { atomBefore, hasAhead, isStringAhead, saidSince, says, sentenceStart } from "./look-ahead";
 import { clauseDrafts, draftHere, lastNotes, nothingAhead, sourceOf, type Talk } from "./talk";
 
 // Notes
@@ -45,8 +45,8 @@ export function readFret(talk: Talk, atom: AtomOf<"fret">): void {
 function isMaybeMoved(talk: Talk, { isNamed, start }: AtomOf<"fret">): boolean {
   const pronoun = atomBefore(talk);
   const isIt = pronoun?.kind === "play" || pronoun?.kind === "pronoun";
-  const said = talk.words.slice(pronoun?.start ?? start, start).map(({ text }) => text);
-  const isAt = said.includes("at") && said.some((text) => /^(it|that|them)$/u.test(text));
+  const said = { start: pronoun?.start ?? start, end: start };
+  const isAt = says(talk, said, /^at$/u) && says(talk, said, /^(it|that|them)$/u);
   const isBare = talk.drafts.length === 0 && talk.context.before.length > 1 && !isStringAhead(talk);
   return isIt && isAt && isNamed && isBare;
 }
@@ -65,9 +65,7 @@ function isToldAnew(talk: Talk, { fret }: AtomOf<"fret">): boolean {
   if (before?.kind !== "pause" || talk.words[before.start]?.text !== ":") return false;
   const said = talk.drafts.filter(({ sentence }) => sentence === talk.sentence);
   const [only] = said;
-  const isNamedAnew = talk.atoms
-    .slice(0, talk.at)
-    .some((one) => one.kind === "strings" && one.start >= (only?.to ?? 0));
+  const isNamedAnew = saidSince(talk, only?.to ?? 0).some(({ kind }) => kind === "strings");
   const isStart = talk.words
     .slice(sentenceStart(talk), only?.from)
     .some(({ lemma }) => lemma === "start" || lemma === "begin");
@@ -90,9 +88,9 @@ function isLeftFrom(talk: Talk, { fret }: AtomOf<"fret">): boolean {
 
 /** “The same lick up at the twelfth fret”: all of it moves, where its first note is its lowest. */
 function isReferenceAt(talk: Talk, { isNamed, start }: AtomOf<"fret">): boolean {
-  const { reference, words } = talk;
+  const { reference } = talk;
   if (!reference || reference.endsOn || reference.clause !== talk.clause || !isNamed) return false;
-  const isAt = words.slice(reference.to, start).some(({ text }) => text === "at");
+  const isAt = says(talk, { start: reference.to, end: start }, /^at$/u);
   const frets = reference.group.flatMap(({ notes }) => notes.map(({ fret }) => fret));
   const isFirstLowest = frets.every((fret) => typeof fret === "number" && fret >= Number(frets[0]));
   if (!isAt || !isFirstLowest || frets[0] === 0) return false;
@@ -223,9 +221,7 @@ export function createNote(talk: Talk, notes: DraftNote[], atom: Atom): Draft {
 }
 
 function pushNote(talk: Talk, draft: Draft): void {
-  const isAdded = talk.atoms
-    .slice(0, talk.at)
-    .some((one) => one.kind === "added" && one.start >= (talk.reference?.to ?? 0));
+  const isAdded = saidSince(talk, talk.reference?.to ?? 0).some(({ kind }) => kind === "added");
   const isAtEnd = hasAhead(talk, "clause", "at-end");
   if (talk.reference && !talk.reference.endsOn && isAtEnd && !isAdded) talk.reference.endsOn = true;
   // “Play it again and add the open D at the end.”

@@ -2,7 +2,7 @@ import type { Atom, AtomOf } from "./atom";
 import { copyOf, type Draft } from "./draft";
 import { endChord } from "./read-chords";
 import { ask } from "./asking";
-import { hasAhead, isNoteInClause, nextAtom } from "./look-ahead";
+import { hasAhead, isNoteInClause, nextAtom, says } from "./look-ahead";
 import { clauseDrafts, draftHere, lastNotes, placedHere, type Reference, type Talk } from "./talk";
 
 /** No phrase is repeated more often. */
@@ -117,8 +117,7 @@ export function readMove(talk: Talk, atom: AtomOf<"move">): void {
   talk.reference ??= referenceTo(talk, atom, "move");
   if (!talk.reference) return;
   const isAllSaid =
-    talk.atoms.slice(0, talk.at).some(({ kind }) => kind === "all") ||
-    talk.words.slice(atom.start, atom.end).some(({ text }) => text === "all");
+    talk.atoms.slice(0, talk.at).some(({ kind }) => kind === "all") || says(talk, atom, /^all$/u);
   const { reference } = talk;
   if (atom.isSlide) {
     reference.group = reference.group.slice(-1);

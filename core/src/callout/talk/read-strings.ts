@@ -4,7 +4,7 @@ import { readStringOfGrip } from "./read-grips";
 import { createNote } from "./read-notes";
 import type { Draft, DraftNote, Join } from "./draft";
 import { ask, askAnew, saidWith, tellUnused, textOf } from "./asking";
-import { atomBefore, isFretNext, nextAtom } from "./look-ahead";
+import { atomBefore, isFretNext, nextAtom, says } from "./look-ahead";
 import {
   clauseDrafts,
   lastNotes,
@@ -212,7 +212,7 @@ function isApart(talk: Talk, one: Draft, last: Draft, join: Join): boolean {
   if (one.segment !== last.segment || join === "then" || join === "sentence") return true;
   if (one.binding === "own" || one.binding === "header" || one.link) return true;
   const belongsLeft = join === "comma" && (one.join === "then" || one.join === "and");
-  const isReached = talk.words.slice(one.to, last.from).some(({ text }) => text === "to");
+  const isReached = says(talk, { start: one.to, end: last.from }, /^to$/u);
   return belongsLeft || (isSaidOpen(talk, last) && !isReached);
 }
 
@@ -298,8 +298,7 @@ function sideAnswer(talk: Talk, atom: AtomOf<"strings">, side: string): TalkAnsw
 }
 
 function isSurelyTogether(talk: Talk): boolean {
-  const { start, end } = talk.atoms[talk.at]!;
-  if (talk.words.slice(start, end).some(({ text }) => text === "both")) return true;
+  if (says(talk, talk.atoms[talk.at]!, /^both$/u)) return true;
   if (talk.atoms.slice(0, talk.at).some(({ kind }) => kind === "chord" || kind === "together"))
     return true;
   const isBetween = ({ kind, ...atom }: Atom) =>

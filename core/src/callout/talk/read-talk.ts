@@ -29,7 +29,7 @@ import type { Word } from "./words";
 import type { Draft } from "./draft";
 import { endBracket, endClause } from "./end-clause";
 import { ask, slip } from "./asking";
-import { hasAhead, isFretNext, isNoteNext, sentenceStart } from "./look-ahead";
+import { hasAhead, isFretNext, isNoteNext, saidSince, says, sentenceStart } from "./look-ahead";
 import {
   Talk,
   clauseDrafts,
@@ -196,7 +196,7 @@ function take(talk: Talk, atom: Atom): void {
     case "bend":
       return readBend(talk, atom);
     case "amount":
-      return isUp(talk, atom) &&
+      return says(talk, atom, /^up$/u) &&
         !isBendOpen(talk) &&
         talk.drafts.length + talk.context.before.length > 0
         ? readMove(talk, { ...atom, kind: "move", frets: atom.cents / 100 })
@@ -305,17 +305,13 @@ function askReplaced(talk: Talk, atom: Atom): number {
 function readOtherEnd(talk: Talk, atom: Atom): void {
   const isOfBefore = !talk.drafts.some(({ sentence }) => sentence === talk.sentence);
   if (!isOfBefore || talk.drafts.length + talk.context.before.length === 0) return;
-  const said = talk.words.slice(atom.start, atom.end).map(({ text }) => text);
-  const start = sentenceStart(talk);
-  const isThat = talk.atoms
-    .slice(0, talk.at)
-    .some((one) => one.start >= start && one.kind === "pronoun");
-  if (isThat && /^(but|except|only)$/u.test(said[0]!)) {
+  const isThat = saidSince(talk, sentenceStart(talk)).some(({ kind }) => kind === "pronoun");
+  if (isThat && /^(but|except|only)$/u.test(talk.words[atom.start]!.text)) {
     talk.reference = referenceTo(talk, atom, "same");
     if (talk.reference) talk.reference.endsOn = true;
     return;
   }
-  if (!said.includes("last") && !said.includes("final")) return;
+  if (!says(talk, atom, /^(last|final)$/u)) return;
   talk.ahead.question = ask(talk, atom, "in place of the last note, or behind it?");
 }
 
@@ -327,10 +323,7 @@ function isBehindNote(talk: Talk): boolean {
 
 /** “Two beats …, then one for one”: beats go on being counted where they were. */
 function readFor(talk: Talk, { end }: Atom): void {
-  const start = sentenceStart(talk);
-  const isCounting = talk.atoms
-    .slice(0, talk.at)
-    .some((one) => one.kind === "beats" && one.start >= start);
+  const isCounting = saidSince(talk, sentenceStart(talk)).some(({ kind }) => kind === "beats");
   const [number, pause] = talk.atoms.slice(talk.at + 1);
   const beats = talk.words[end]?.number?.value;
   const isLast = pause === undefined || pause.kind === "pause" || pause.kind === "and";
@@ -369,8 +362,4 @@ function isFretInSentence(talk: Talk): boolean {
   return rest
     .slice(0, end < 0 ? undefined : end)
     .some(({ kind }) => kind === "fret" || kind === "grip");
-}
-
-function isUp({ words }: Talk, { start, end }: Atom): boolean {
-  return words.slice(start, end).some(({ text }) => text === "up");
 }

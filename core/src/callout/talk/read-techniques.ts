@@ -11,6 +11,8 @@ import {
   isNoteInClause,
   isNoteNext,
   nextAtom,
+  saidSince,
+  says,
   sentenceStart,
 } from "./look-ahead";
 import { addAhead, clauseDrafts, lastNotes, segmentDrafts, type Talk } from "./talk";
@@ -25,9 +27,7 @@ export function readTechnique(talk: Talk, atom: AtomOf<"technique">): void {
   }
   const isBack = ["vibrato", "let-ring", "slide-out"].includes(technique.kind);
   const inClause = clauseDrafts(talk);
-  const isOfMany = talk.words
-    .slice(atom.start, atom.end)
-    .some(({ text }) => /^(all|those|these|them|everything)$/u.test(text));
+  const isOfMany = says(talk, atom, /^(all|those|these|them|everything)$/u);
   // “Harmonics at twelve, seven and five”: of all of them.
   const isPlural =
     technique.kind.endsWith("harmonic") && talk.words[atom.end - 1]?.text === "harmonics";
@@ -40,7 +40,7 @@ export function readTechnique(talk: Talk, atom: AtomOf<"technique">): void {
     return;
   }
   // “Hit the open A, let that ring while …”: what was just played.
-  const isSaidOfIt = talk.words.slice(atom.start, atom.end).some(({ text }) => PRONOUN.test(text));
+  const isSaidOfIt = says(talk, atom, PRONOUN);
   const last = lastNotes(talk);
   // “Let the low E ring while …”: a string without a fret.
   if (technique.kind === "let-ring" && talk.string?.unused && talk.string.clause === talk.clause)
@@ -74,11 +74,7 @@ export function readManner(talk: Talk, atom: AtomOf<"manner">): void {
       ...(stroke && { stroke }),
       ...(pluck && { pluck }),
       unused: atom,
-      isLong:
-        isLong ||
-        talk.atoms
-          .slice(0, talk.at)
-          .some((one) => one.kind === "all" && one.start >= sentenceStart(talk)),
+      isLong: isLong || saidSince(talk, sentenceStart(talk)).some(({ kind }) => kind === "all"),
     };
     return;
   }
@@ -122,9 +118,7 @@ export function readManner(talk: Talk, atom: AtomOf<"manner">): void {
 function lastOf(talk: Talk, group: readonly Draft[]): readonly Draft[] {
   const last = group.at(-1);
   const next = nextAtom(talk);
-  const isOne =
-    next?.kind === "pronoun" &&
-    talk.words.slice(next.start, next.end).some(({ text }) => text === "last");
+  const isOne = next?.kind === "pronoun" && says(talk, next, /^last$/u);
   return last && isOne && last.times > 1 ? spreadOut(talk, last).slice(-1) : group.slice(-1);
 }
 

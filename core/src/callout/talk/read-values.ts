@@ -2,7 +2,7 @@ import { fraction } from "../../rhythm/fraction";
 import type { AtomOf } from "./atom";
 import { endMany } from "./read-counts";
 import { targetOf } from "./asking";
-import { atomBefore, hasAhead, isNoteInClause, isNoteNext, nextAtom } from "./look-ahead";
+import { atomBefore, hasAhead, isNoteInClause, isNoteNext, nextAtom, says } from "./look-ahead";
 import { clauseDrafts, draftHere, lastEvent, lastNotes, type Talk } from "./talk";
 
 /** What takes time. */
@@ -43,10 +43,7 @@ export function readValue(talk: Talk, atom: AtomOf<"value">): void {
   // “… and the last one's a quarter”: of the note that was said, whatever its length was.
   const before = atomBefore(talk);
   const isNamedLast =
-    before?.kind === "pronoun" &&
-    talk.words
-      .slice(before.start, before.end)
-      .some(({ text }) => /^(last|final|that|that's|one's)$/u.test(text));
+    before?.kind === "pronoun" && says(talk, before, /^(last|final|that|that's|one's)$/u);
   const isOfLast = isNamedLast && isAlone && talk.drafts.length > 0;
   if (isOfLast) {
     lastEvent(talk).duration = duration;
