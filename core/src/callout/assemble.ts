@@ -14,6 +14,7 @@ import type { Item, Span } from "./item";
 type Report = (code: string, span: Span, message: string) => void;
 type Context = Pick<CalloutContext, "metre" | "tempoBpm" | "marks" | "neck" | "key">;
 type BarAgain = Extract<Item, { readonly kind: "bar-again" }>;
+type Again = Pick<BarRelation, "of" | "frets"> & { readonly copies: readonly LineEvent[] };
 type Draft = { -readonly [Key in keyof BarMark]: BarMark[Key] };
 
 /**
@@ -57,10 +58,9 @@ class Assembly {
   private voiceTwo: LineEvent[] | undefined;
   private filled: Fraction = ZERO;
   private lastChord: Span | undefined;
-  /** Events of a bar that comes again, and what is said to be different in it. */
-  private copies: readonly LineEvent[] | undefined;
+  /** A bar that comes again, with its events, and from where on it is said to be different. */
+  private again: Again | undefined;
   private moment: Fraction | undefined;
-  private again: Pick<BarRelation, "of" | "frets"> | undefined;
   private readonly relations: BarRelation[] = [];
   /** By the id of an event that comes again in a repeat, the one it is a copy of. */
   private readonly origins = new Map<string, LineEvent>();
@@ -91,7 +91,7 @@ class Assembly {
       case "moment": {
         const at = this.momentOf(item.moment, item.span);
         if (!at) return;
-        if (this.copies && this.events.length === 0) this.moment = subtract(at, this.from);
+        if (this.again && this.events.length === 0) this.moment = subtract(at, this.from);
         else
           this.report(
             "moment-unknown",
@@ -121,7 +121,7 @@ class Assembly {
         return;
       }
       case "chord": {
-        if (this.copies && !item.moment) {
+        if (this.again && !item.moment) {
           const message = "expected its moment behind a bar that comes again, like {D@3}";
           return this.report("moment-unknown", item.span, message);
         }
@@ -136,7 +136,7 @@ class Assembly {
   private barAgain(item: BarAgain): void {
     const { bar: number = this.bars.length, frets, span, copies } = item;
     const bar = this.bars[number - 1];
-    if (this.events.length > 0 || this.copies) {
+    if (this.events.length > 0 || this.again) {
       return this.report(
         "word-out-of-place",
         span,
@@ -166,8 +166,7 @@ class Assembly {
         this.spans.set(copy.id, span);
         return copy;
       });
-    this.again = this.rootOf(number - 1, frets);
-    this.copies = copied(bar.events);
+    this.again = { ...this.rootOf(number - 1, frets), copies: copied(bar.events) };
     if (bar.voiceTwo) this.voiceTwo = copied(bar.voiceTwo);
   }
 
@@ -247,25 +246,25 @@ class Assembly {
 
   /** The events of the bar in the making; whether it was said as another one is noted. */
   private closedEvents(): readonly LineEvent[] {
-    const { copies, events, again, moment } = this;
+    const { events, again, moment } = this;
     const bar = barIndex(this.bars.length);
-    if (!copies || !again) {
+    if (!again) {
       const of = this.repeatedBar(events);
       if (of !== undefined) this.relations.push({ bar, ...this.rootOf(of, 0) });
       return events;
     }
+    const { copies, ...said } = again;
     if (events.length === 0) {
-      this.relations.push({ bar, ...again });
+      this.relations.push({ bar, ...said });
       return copies;
     }
     const but = stretchOf(copies, events, moment);
-    this.relations.push({ bar, ...again, but });
+    this.relations.push({ bar, ...said, but });
     return withDifference(copies, events, but);
   }
 
   private close(): void {
     const events = this.closedEvents();
-    this.copies = undefined;
     this.again = undefined;
     this.moment = undefined;
     if (events.length === 0 && !this.voiceTwo) return;

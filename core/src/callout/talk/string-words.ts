@@ -65,19 +65,10 @@ export class StringWords {
 
   /** The strings named at `at`, with how far the words go. */
   at(at: number): (StringsMeaning & { readonly end: number }) | undefined {
-    let next = at;
-    const lead = this.text(next);
-    const isLed = LEADS.has(lead);
-    if (isLed) next++;
-    let hasThe = false;
-    while (DETERMINERS.has(this.text(next)) && !this.group(next)) {
-      // “You'll hear that a lot”: an article.
-      hasThe ||= isLed || !/^(that|this|those|these)$/u.test(this.text(next));
-      next++;
-    }
+    const { next, isLed, hasThe } = this.leadAt(at);
     // “A, D and G strings”.
     const isExpected = isLed || next > at || (next === at && this.isPluralAhead(at));
-    const first = this.one(next, isExpected, this.isOfPlace(at, lead), hasThe);
+    const first = this.one(next, isExpected, this.isOfPlace(at), hasThe);
     if (!first) return undefined;
     const found = this.listFrom(first);
     const form = isLed ? "on" : "bare";
@@ -96,22 +87,32 @@ export class StringWords {
 
   /** One string alone, with no fret behind it: while a grip is held. */
   alone(at: number): (StringsMeaning & { readonly end: number }) | undefined {
-    let next = at;
-    if (LEADS.has(this.text(next))) next++;
-    const hasThe = DETERMINERS.has(this.text(next)) && !this.group(next);
-    if (hasThe) next++;
-    const found = this.one(next, true, false, hasThe || next > at);
+    const { next, isLed } = this.leadAt(at);
+    const found = this.one(next, true, false, next > at);
     const isCounted = found && /^(times?|x)$/u.test(this.text(found.end + 1));
     if (found?.strings.length !== 1 || (this.leadsToFret(found.end) && !isCounted))
       return undefined;
     const { strings, others, end, letterAt } = found;
     const said = { strings, others, end, ...(letterAt !== undefined && { letterAt }) };
-    const form = LEADS.has(this.text(at)) ? "on" : "bare";
-    return { kind: "strings", form, isTogether: false, ...said };
+    return { kind: "strings", form: isLed ? "on" : "bare", isTogether: false, ...said };
+  }
+
+  /** “On the”, “of those”: what leads to a string, and where its name begins. */
+  private leadAt(at: number) {
+    const isLed = LEADS.has(this.text(at));
+    let next = isLed ? at + 1 : at;
+    let hasThe = false;
+    while (DETERMINERS.has(this.text(next)) && !this.group(next)) {
+      // “You'll hear that a lot”: an article.
+      hasThe ||= isLed || !/^(that|this|those|these)$/u.test(this.text(next));
+      next++;
+    }
+    return { next, isLed, hasThe };
   }
 
   /** “Third fret of the first”, “2 on the 4th”: behind a fret an ordinal is a string. */
-  private isOfPlace(at: number, lead: string): boolean {
+  private isOfPlace(at: number): boolean {
+    const lead = this.text(at);
     const before = this.words[at - 1];
     return (
       lead === "of" ||
