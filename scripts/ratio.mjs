@@ -13,9 +13,7 @@ function sourcesIn(folder) {
     const path = `${folder}/${entry.name}`;
     if (/^(node_modules|\.next.*|next-env\.d\.ts|built|public)$/u.test(entry.name)) return [];
     if (entry.isDirectory()) return sourcesIn(path);
-    return /\.(ts|tsx|mjs)$/u.test(entry.name) && !/\.(data|cases)\.ts$/u.test(entry.name)
-      ? [path]
-      : [];
+    return /\.(ts|tsx|mjs)$/u.test(entry.name) && !/\.data\.ts$/u.test(entry.name) ? [path] : [];
   });
 }
 

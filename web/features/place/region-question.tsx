@@ -16,6 +16,7 @@ import { useOpenSong } from "@/open-song/context";
 import { neckOfPart } from "@/open-song/derived";
 import { settleRegion } from "@/open-song/settle-region";
 import { Button } from "@/ui/button";
+import { digitOf } from "@/ui/use-digit-keys";
 import { useWidth } from "@/ui/use-width";
 import { useDesk, type DeskRequest } from "@/workers/use-desk";
 import { REGION_QUESTION_ID } from "@/open-song/open-question";
@@ -52,8 +53,8 @@ function Question({ line }: { readonly line: Line }) {
     if (isAsked && isNowhere) document.getElementById(REGION_QUESTION_ID)?.focus();
   }, [isAsked]);
   const onKeyDown = (press: KeyboardEvent) => {
-    const option = ways[Number(press.key) - 1];
-    if (!option || press.ctrlKey || press.metaKey || press.altKey) return;
+    const option = ways[(digitOf(press) ?? 0) - 1];
+    if (!option) return;
     press.preventDefault();
     choose(option);
   };

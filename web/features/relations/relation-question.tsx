@@ -15,6 +15,7 @@ import { newId } from "@/open-song/draft";
 import { RELATION_QUESTION_ID } from "@/open-song/open-question";
 import { acceptFinding, mendFinding } from "@/open-song/transactions";
 import { Button } from "@/ui/button";
+import { digitOf } from "@/ui/use-digit-keys";
 
 /** Asked where one of two bars was changed that were said as one: whether the other goes with it. */
 export function RelationQuestion() {
@@ -52,8 +53,8 @@ function Question({ apart, more }: { readonly apart: BarApart; readonly more: nu
     },
   ];
   const onKeyDown = (press: KeyboardEvent) => {
-    const answer = answers[Number(press.key) - 1];
-    if (!answer?.isOpen || press.ctrlKey || press.metaKey || press.altKey) return;
+    const answer = answers[(digitOf(press) ?? 0) - 1];
+    if (!answer?.isOpen) return;
     press.preventDefault();
     answer.run();
   };

@@ -1,4 +1,4 @@
-import { useCallback, useMemo } from "react";
+import { useEffect, useState } from "react";
 import { z } from "zod";
 import { selectPart, useOpenSong, useSong } from "@/open-song/context";
 
@@ -28,19 +28,16 @@ export function keptTalkOf(draft: string | undefined): KeptTalk {
   }
 }
 
-/** The talk at the desk of a part, kept with the drafts of its call-outs. */
+/** The talk at the desk of a part, kept with the drafts of its call-outs as soon as it was changed. */
 export function useKeptTalk() {
   const { store } = useOpenSong();
   const part = useSong(selectPart);
   const key = `talk/${part.id}`;
-  const draft = useSong((state) => state.drafts[key]);
-  const kept = useMemo(() => keptTalkOf(draft), [draft]);
-  const keep = useCallback(
-    (change: (before: KeptTalk) => KeptTalk) => {
-      const after = change(keptTalkOf(store.getState().drafts[key]));
-      store.setDraft(key, after.text === "" ? undefined : JSON.stringify(after));
-    },
-    [store, key],
-  );
+  const [opened] = useState(() => keptTalkOf(store.getState().drafts[key]));
+  const [kept, keep] = useState(opened);
+  useEffect(() => {
+    if (kept === opened) return;
+    store.setDraft(key, kept.text === "" ? undefined : JSON.stringify(kept));
+  }, [store, key, kept, opened]);
   return { kept, keep };
 }

@@ -9,7 +9,7 @@ import { barKey } from "../../score/merge-bars";
 import { testId } from "../../score/song.arbitraries";
 import { calloutContext } from "../context";
 import { readSaid, type SaidReading } from "../read-said";
-import { UNDERSTOOD } from "./talk.cases";
+import { UNDERSTOOD } from "./talk-cases.test-kit";
 
 /** What holds of everything that is said, whatever it means. */
 

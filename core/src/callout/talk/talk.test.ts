@@ -11,8 +11,8 @@ import { calloutContext, type CalloutContext } from "../context";
 import { parseCallout } from "../parse-callout";
 import { printCallout } from "../print-callout";
 import { readSaid, SaidReader, type SaidReading } from "../read-said";
-import { ASKED, REMARKS } from "./talk-asked.cases";
-import { UNDERSTOOD, type Case } from "./talk.cases";
+import { ASKED, REMARKS } from "./talk-asked.test-kit";
+import { UNDERSTOOD, type Case } from "./talk-cases.test-kit";
 
 const STANDARD = "E2 A2 D3 G3 B3 E4";
 

@@ -1,4 +1,4 @@
-import type { Case } from "./talk.cases";
+import type { Case } from "./talk-cases.test-kit";
 
 export const ASKED: readonly Case[] = [
   ["hold the C chord, pick A, D, G, B", ""],
