@@ -159,7 +159,7 @@ await takeTwo(
             (row) => row.lastElementChild?.textContent !== "–",
           ),
         undefined,
-        { timeout: 60_000 },
+        { timeout: 180_000 },
       );
       await page.getByText(/^string \d: /u).waitFor();
       await sweep.dispatchEvent("pointerup");

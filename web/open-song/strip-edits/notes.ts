@@ -5,7 +5,6 @@ import {
   changeEvents,
   copyOfEvent,
   eventsOf,
-  notesOf,
   removeEvents,
   lengthSaidBy,
   stringOf,
