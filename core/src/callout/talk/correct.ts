@@ -87,13 +87,21 @@ function restartIn(
   }
   if (!one || !other || !isPlace(one, other)) return -1;
   const sentence = sentenceIn(done);
+  const isFirst = (index: number) =>
+    done.slice(sentence, index).every(({ kind }) => LEADS_IN.has(kind));
   const from = done.findIndex(
     (first, index) =>
-      index >= sentence && isSameAtom(first, one) && isSameAtom(done[index + 1], other),
+      index >= sentence &&
+      isSameAtom(first, one) &&
+      isSameAtom(done[index + 1], other) &&
+      isFirst(index),
   );
   const isMore = done.slice(from + 2).some(({ kind }) => kind === "fret");
   return from >= 0 && isMore ? from : -1;
 }
+
+/** What may stand before the first place of a sentence. */
+const LEADS_IN: ReadonlySet<Atom["kind"]> = new Set(["filler", "and", "pause", "play", "aside"]);
 
 /** Where the sentence begins. */
 const sentenceIn = (done: readonly Atom[]) =>

@@ -28,6 +28,8 @@ export type Binding =
   | "header"
   /** Named some time before. */
   | "carried"
+  /** Named in an earlier sentence. */
+  | "kept"
   | "missing";
 
 /** What stands between an event and the one before it. */
@@ -73,6 +75,9 @@ export interface Draft {
   /** Nobody is sure of it: it belongs to the question of this number. */
   question?: number;
 }
+
+/** Whether nobody said its string with it. */
+export const isStringOpen = ({ binding }: Draft) => binding !== "own" && binding !== "header";
 
 /** A draft of which nothing is known but where it was said. */
 export function newDraft(

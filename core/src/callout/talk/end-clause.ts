@@ -31,7 +31,9 @@ export function endClause(talk: Talk, strength: 1 | 2 | 3): void {
   if (talk.chord && (strength > 1 || talk.chord.isPlural) && !isChordBegun(talk, strength))
     endChord(talk, strength);
   if (strength > 1) endReference(talk);
-  if (talk.stretch && (!talk.stretch.isLong || strength === 3)) {
+  const ending =
+    talk.stretch && (strength >= talk.stretch.until || (strength > 1 && isHeadingNext(talk)));
+  if (talk.stretch && ending) {
     const { unused } = talk.stretch;
     if (unused && strength === 3) slip(talk, unused, "sentence-unfinished", "of which notes?");
     talk.stretch = undefined;
@@ -41,6 +43,7 @@ export function endClause(talk: Talk, strength: 1 | 2 | 3): void {
   if (strength > 1) {
     if (talk.trill) ask(talk, talk.atoms[Math.max(0, talk.at - 1)]!, "a trill with which fret?");
     talk.segment++;
+    talk.adjacent = undefined;
     talk.isPlus = false;
     talk.trill = undefined;
   }
@@ -49,6 +52,15 @@ export function endClause(talk: Talk, strength: 1 | 2 | 3): void {
     leftovers(talk);
     talk.sentence++;
   }
+}
+
+/** “Harmonics: D 12 7, then low E: 3 3 5”: another heading begins. */
+function isHeadingNext({ atoms, words, at }: Talk): boolean {
+  const rest = atoms.slice(at + 1);
+  const end = rest.findIndex((atom) => atom.kind === "pause" && atom.strength > 1);
+  return rest
+    .slice(0, end < 0 ? undefined : end)
+    .some(({ kind, start }) => kind === "pause" && words[start]!.text === ":");
 }
 
 /** “Ghost note on the D, then …”: a string was named for it, and no fret. */

@@ -22,13 +22,15 @@ export function isNoteNext(talk: Talk, alsoFinger = false): boolean {
   return ["fret", "dead", "grip", "callout"].includes(next.kind);
 }
 
-/** Whether something of these kinds is still said before the clause ends, or the sentence. */
+const ENDED_BY = { clause: 1, segment: 2, sentence: 3 } as const;
+
+/** Whether something of these kinds is still said before the clause, segment or sentence ends. */
 export function hasAhead(
   { atoms, at }: Talk,
-  within: "clause" | "sentence",
+  within: keyof typeof ENDED_BY,
   ...kinds: readonly Atom["kind"][]
 ): boolean {
-  const strength = within === "clause" ? 1 : 3;
+  const strength = ENDED_BY[within];
   for (const atom of atoms.slice(at + 1)) {
     if (atom.kind === "pause" && atom.strength >= strength) return false;
     if (kinds.includes(atom.kind)) return true;
@@ -74,7 +76,7 @@ export function isAhead(talk: Talk, isVerb: boolean): boolean {
 
 /** “Staccato, five on the A, seven”: said before everything else, of all of it. */
 export function isAnnounced(talk: Talk): boolean {
-  const isFirst = saidSince(talk, sentenceStart(talk)).every(({ kind }) =>
+  const isFirst = saidSince(talk, segmentStart(talk)).every(({ kind }) =>
     ["filler", "and", "pause"].includes(kind),
   );
   return isFirst && talk.atoms[talk.at + 1]?.kind === "pause" && hasAhead(talk, "sentence", "fret");

@@ -1,5 +1,5 @@
 import type { Atom, AtomOf } from "./atom";
-import { addNotes, type Draft } from "./draft";
+import { addNotes, isStringOpen, type Draft } from "./draft";
 import { ask, askAnew, saidWith, slip, textOf } from "./asking";
 import { hasAhead, isAllSaid, isNoteNext } from "./look-ahead";
 import { clauseDrafts, lastNotes, segmentDrafts, type Talk } from "./talk";
@@ -38,7 +38,7 @@ function withoutAnnounced(talk: Talk, made: readonly Draft[]): readonly Draft[] 
   const [first, ...others] = made;
   const isAnnounced =
     first?.notes.length === 1 &&
-    (first.binding === "carried" || first.binding === "missing") &&
+    isStringOpen(first) &&
     others.length > 1 &&
     others.every(({ binding }) => binding === "own" || binding === "header") &&
     others[0]!.notes[0]!.fret === first.notes[0]!.fret;
@@ -72,6 +72,13 @@ export function readTogether(talk: Talk, atom: AtomOf<"together">): void {
   if (atom.isAll && inSegment.length > 1) return mergeIntoChord(talk, inSegment, false);
   const inClause = clauseDrafts(talk).filter(isSounding);
   let group: readonly Draft[] = inClause.length > 0 ? inClause : inSegment;
+  // “Two notes at once, D 9 and B 10.”
+  const isAnnounced = talk.many?.from === talk.drafts.length;
+  if (group.length === 0 && isAnnounced && hasAhead(talk, "segment", "fret")) {
+    talk.many = undefined;
+    talk.chord = { isPlural: false, from: talk.drafts.length, isUnison: false };
+    return;
+  }
   if (group.length === 0)
     group = talk.drafts.filter(
       (one) => isSounding(one) && one.segment === talk.drafts.at(-1)?.segment,
@@ -81,12 +88,6 @@ export function readTogether(talk: Talk, atom: AtomOf<"together">): void {
     group = (group.length > 1 ? group : sentence).slice(-pair);
   }
   if (talk.awaited) return;
-  // “Two notes at once, D 9 and B 10.”
-  if (group.length === 0 && talk.many && hasAhead(talk, "sentence", "fret")) {
-    talk.many = undefined;
-    talk.chord = { isPlural: false, from: talk.drafts.length, isUnison: false };
-    return;
-  }
   const isWhole =
     atom.isAll === true || /^all/u.test(talk.words[atom.start]!.text) || isAllSaid(talk);
   if (
@@ -165,7 +166,10 @@ export function slipWhole(talk: Talk, draft: Draft): void {
 
 export function readChordName(talk: Talk, atom: AtomOf<"chord-name">): void {
   // “A G chord, 320003”: the grip is told.
-  if (hasAhead(talk, "sentence", "grip")) return;
+  const isBetween = (one: Atom) =>
+    ["filler", "aside", "play"].includes(one.kind) || (one.kind === "pause" && one.strength === 1);
+  const next = talk.atoms.slice(talk.at + 1).find((one) => !isBetween(one));
+  if (next?.kind === "grip") return;
   const answers = talk.context.gripsOf(atom.name).map((signs) => [signs, signs] as const);
   askAnew(talk, atom, `with which grip is ${atom.name} played?`, answers);
 }

@@ -54,6 +54,7 @@ export function isSourceBehind(talk: Talk, atom: AtomOf<"fret">): boolean {
     techniques: [],
     manners: [],
     times: 1,
+    binding: last.binding,
     ...(isOpen && { binding: "missing" as const, join: last.join }),
   };
   if (isOpen) {
@@ -162,6 +163,9 @@ function runBefore(talk: Talk, links: number): Draft[] {
   for (const draft of [...talk.drafts].reverse()) {
     if (draft.kind !== "notes" || draft.sentence !== talk.sentence) break;
     if (run.length > 0 && draft.notes[0]!.string !== run[0]!.notes[0]!.string) break;
+    // “xx0232, then D 7 to 9 slide”
+    const isOther = run.length > links && draft.segment !== run[0]!.segment;
+    if (isOther || (run.length > 0 && draft.notes.length !== run[0]!.notes.length)) break;
     // The note of a link may be what the next one leads away from: “9 hammered on, then 7 pulled off”.
     if (draft.link && run.length !== links) break;
     run.unshift(draft);
@@ -181,7 +185,8 @@ export function readSlideIn(talk: Talk, atom: AtomOf<"slide-in">): void {
 }
 
 export function readSlideFrom(talk: Talk, atom: AtomOf<"slide-from">): void {
-  const last = lastNotes(talk);
+  const before = lastNotes(talk);
+  const last = before?.sentence === talk.sentence ? before : undefined;
   const isSliding = last?.techniques.some(({ kind }) => kind === "slide-in");
   if (isSliding) addTechnique(last!, { kind: "slide-in", from: atom.from });
   else if (talk.links[0]?.link === "slide") {

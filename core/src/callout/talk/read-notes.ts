@@ -7,8 +7,25 @@ import { endReference, endReferenceWithout, moveToFret, shiftOf } from "./read-r
 import { trillTarget } from "./read-techniques";
 import { addManner, addNotes, addTechnique, type Draft, type DraftNote } from "./draft";
 import { ask, saidWith } from "./asking";
-import { atomBefore, hasAhead, isStringAhead, saidSince, says, sentenceStart } from "./look-ahead";
-import { clauseDrafts, draftHere, lastNotes, nothingAhead, sourceOf, type Talk } from "./talk";
+import {
+  atomBefore,
+  hasAhead,
+  isStringAhead,
+  nextAtom,
+  saidSince,
+  says,
+  segmentStart,
+} from "./look-ahead";
+import {
+  clauseDrafts,
+  draftHere,
+  hereIn,
+  lastNotes,
+  nothingAhead,
+  segmentDrafts,
+  sourceOf,
+  type Talk,
+} from "./talk";
 
 // Notes
 
@@ -63,11 +80,11 @@ function isReleasedTo(talk: Talk, { fret }: AtomOf<"fret">): boolean {
 function isToldAnew(talk: Talk, { fret }: AtomOf<"fret">): boolean {
   const before = talk.atoms[talk.at - 1];
   if (before?.kind !== "pause" || talk.words[before.start]?.text !== ":") return false;
-  const said = talk.drafts.filter(({ sentence }) => sentence === talk.sentence);
+  const said = segmentDrafts(talk);
   const [only] = said;
   const isNamedAnew = saidSince(talk, only?.to ?? 0).some(({ kind }) => kind === "strings");
   const isStart = talk.words
-    .slice(sentenceStart(talk), only?.from)
+    .slice(segmentStart(talk), only?.from)
     .some(({ lemma }) => lemma === "start" || lemma === "begin");
   if (isNamedAnew || !isStart) return false;
   return (
@@ -81,7 +98,8 @@ function isToldAnew(talk: Talk, { fret }: AtomOf<"fret">): boolean {
 /** “From that seven you come down to the five”: the seven was played already. */
 function isLeftFrom(talk: Talk, { fret }: AtomOf<"fret">): boolean {
   if (atomBefore(talk, "strings", "finger", "pronoun")?.kind !== "from") return false;
-  if (talk.links.length > 0 || clauseDrafts(talk).length > 0 || isStringAhead(talk)) return false;
+  const isNamed = nextAtom(talk, ["finger"])?.kind === "strings";
+  if (talk.links.length > 0 || clauseDrafts(talk).length > 0 || isNamed) return false;
   const [note, ...more] = sourceOf(talk)?.notes ?? [];
   return more.length === 0 && note?.fret === fret;
 }
@@ -102,7 +120,9 @@ function isReferenceAt(talk: Talk, { isNamed, start }: AtomOf<"fret">): boolean 
 function verbBefore(talk: Talk, source: Draft): LinkKind | undefined {
   const before = talk.drafts.findLast(({ clause }) => clause < talk.clause);
   const pair = talk.drafts.filter(({ clause }) => clause === before?.clause);
-  const isPair = clauseDrafts(talk).length === 1 && pair.length === 2;
+  // “Five to eight on the high E, hammered.”
+  const isSaid = hasAhead(talk, "segment", "link");
+  const isPair = clauseDrafts(talk).length === 1 && pair.length === 2 && !isSaid;
   return isPair && before?.sentence === source.sentence ? before.link : undefined;
 }
 
@@ -136,8 +156,7 @@ export function readCalloutWord(talk: Talk, atom: AtomOf<"callout">): void {
   draft.signs = atom.signs;
   talk.adjacent = undefined;
   if (first?.string !== undefined) {
-    const { clause, segment } = talk;
-    talk.string = { string: first.string, others: [], how: "after", clause, segment };
+    talk.string = { string: first.string, others: [], how: "after", ...hereIn(talk) };
   }
 }
 
@@ -180,9 +199,11 @@ export function createNote(talk: Talk, notes: DraftNote[], atom: Atom): Draft {
     if (string !== undefined) notes = notes.map((note) => ({ ...note, string: string + shift }));
     binding = "carried";
   } else if (talk.string) {
-    const { how, segment } = talk.string;
+    const { how, segment, sentence } = talk.string;
     notes = notes.map((note) => ({ ...note, ...currentString(talk) }));
-    binding = how === "header" && segment === talk.segment ? "header" : "carried";
+    const isHeader = how === "header" && segment === talk.segment;
+    const isKept = (how === "after" || !talk.string.unused) && sentence < talk.sentence;
+    binding = isHeader ? "header" : isKept ? "kept" : "carried";
   }
   const { ahead } = talk;
   talk.ahead = nothingAhead();

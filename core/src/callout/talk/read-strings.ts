@@ -2,11 +2,12 @@ import type { Atom, AtomOf, StringsMeaning } from "./atom";
 
 import { readStringOfGrip } from "./read-grips";
 import { createNote } from "./read-notes";
-import type { Draft, DraftNote, Join } from "./draft";
+import { isStringOpen, type Draft, type DraftNote, type Join } from "./draft";
 import { ask, askAnew, saidWith, tellUnused, textOf } from "./asking";
 import { atomBefore, isFretNext, nextAtom, says } from "./look-ahead";
 import {
   clauseDrafts,
+  hereIn,
   lastNotes,
   segmentDrafts,
   sourceOf,
@@ -24,8 +25,7 @@ export function readStrings(talk: Talk, atom: AtomOf<"strings">): void {
       talk.awaited = { ...atom, strings: chord.map(({ string }) => string!), isTogether: true };
       return;
     }
-    if (talk.string)
-      talk.string = { ...talk.string, how: "header", segment: talk.segment, clause: talk.clause };
+    if (talk.string) talk.string = { ...talk.string, how: "header", ...hereIn(talk) };
     else if (talk.context.before.length > 0) {
       const string = talk.context.before.at(-1)!.notes.at(-1)?.string;
       if (string !== undefined) nameString(talk, string, {}, "header");
@@ -66,9 +66,10 @@ export function readStrings(talk: Talk, atom: AtomOf<"strings">): void {
     talk.adjacent = undefined;
     return;
   }
-  const behind = notesBehindComma(talk, atom);
-  if (behind) {
-    bindString(talk, behind, string!, resolved);
+  const behind = notesBehindComma(talk);
+  if (behind.length > 0) {
+    talk.isStringBehind ||= atom.form === "bare";
+    for (const draft of behind) bindOne(talk, draft, string!, resolved);
     nameString(talk, string!, resolved, "after");
     return;
   }
@@ -135,26 +136,28 @@ function nameString(
     how,
     clause,
     segment,
+    sentence,
     ...(letterAt !== undefined && { letterAt }),
     ...(how === "header" && { unused: { start, end, sentence } }),
   };
 }
 
 /**
- * “Second fret, fifth string.”: nothing follows for which the string could be named, so it is that of
- * the note before the comma, whatever string was spoken of before.
+ * “Second fret, fifth string.”, “from 7 to 5, on the B.”: nothing follows for which the string could
+ * be named, so it is that of the notes before the comma, whatever string was spoken of before.
  */
-function notesBehindComma(talk: Talk, atom: AtomOf<"strings">): Draft | undefined {
-  const isBehindComma = atom.form === "bare" && atomBefore(talk)?.kind === "pause";
-  if (!isBehindComma) return undefined;
+function notesBehindComma(talk: Talk): readonly Draft[] {
+  if (atomBefore(talk)?.kind !== "pause") return [];
   const rest = talk.atoms.slice(talk.at + 1);
   const next = rest.findIndex(({ kind }) => kind !== "pause" && kind !== "filler");
   const strength = talk.isStringBehind ? 2 : 3;
   const isEnd =
     next < 0 || rest.slice(0, next).some((one) => one.kind === "pause" && one.strength >= strength);
-  if (!isEnd) return undefined;
-  const [draft, ...more] = segmentDrafts(talk).filter(({ sentence }) => sentence === talk.sentence);
-  return more.length === 0 && draft?.binding === "carried" ? draft : undefined;
+  if (!isEnd) return [];
+  const drafts = segmentDrafts(talk).filter(({ sentence }) => sentence === talk.sentence);
+  const isOne = drafts.slice(0, -1).every((draft) => leadsOn(talk, draft));
+  const last = drafts.at(-1);
+  return isOne && last && isStringOpen(last) && last.binding !== "missing" ? drafts : [];
 }
 
 /** Of two strings of one name the one that was named with “low” or “high” before. */
@@ -182,26 +185,47 @@ function bindString(talk: Talk, draft: Draft, string: number, atom: AtomOf<"stri
   }
   bindOne(talk, draft, string, atom);
   let doubtful: Draft | undefined;
+  let isList = false;
   for (let back = at - 1, join = draft.join; back >= 0; back--) {
     const one = talk.drafts[back]!;
-    const isMissing = one.binding === "missing";
-    if (!isMissing && isApart(talk, one, draft, join)) {
+    const isMissing = one.binding === "missing" || leadsOn(talk, one);
+    // “…, then twelve, seven and five on the G”: an “and” before the last of them makes it a list.
+    isList ||= join === "and" && one.join === "comma";
+    if (!isMissing && isApart(talk, one, draft, isList ? "and" : join)) {
       // “…, then five, seven on the A”: the five is on the string before, or on this one.
-      if (isBegun(talk, one, draft, join)) doubtful = one;
+      // “…, then five, hammer seven, five on the A”: so are these.
+      if (isBegun(talk, one, draft, join) || isLinkedBefore(talk, one, draft)) doubtful = one;
       break;
     }
-    if (isMissing || join === "none" || join === "and") bindOne(talk, one, string, atom);
+    const isOfList = isList || one.binding === "kept" || join === "none" || join === "and";
+    if (isMissing || isOfList) bindOne(talk, one, string, atom);
     else doubtful = one;
     join = one.join;
   }
   if (doubtful) askWhichString(talk, doubtful, string);
 }
 
+/** Whether a note whose string was not said leads over to the next one: they lie on one string. */
+function leadsOn({ drafts }: Talk, one: Draft): boolean {
+  const next = drafts[drafts.indexOf(one) + 1];
+  const isLed = next?.link !== undefined && next.link !== "tap";
+  const isNear = next?.segment === one.segment || one.binding === "kept";
+  return isLed && isNear && next.sentence === one.sentence && isStringOpen(one);
+}
+
 /** Whether behind a list with its string another one begins, whose string is said at its end. */
 function isBegun({ drafts }: Talk, one: Draft, last: Draft, join: Join): boolean {
   const isFirst = one.segment === last.segment && join === "comma" && one.join === "then";
-  const before = drafts.filter(({ segment }) => segment === one.segment - 1);
-  return isFirst && one.binding === "carried" && before.length > 1;
+  const before = drafts.filter(
+    ({ segment, kind }) => segment === one.segment - 1 && kind === "notes",
+  );
+  return isFirst && isStringOpen(one) && before.length !== 1;
+}
+
+function isLinkedBefore(talk: Talk, one: Draft, last: Draft): boolean {
+  const own = segmentDrafts(talk);
+  const isOpen = own.slice(0, own.indexOf(one) + 1).every(isStringOpen);
+  return one.link !== undefined && one.segment === last.segment && isOpen;
 }
 
 /**
@@ -210,7 +234,7 @@ function isBegun({ drafts }: Talk, one: Draft, last: Draft, join: Join): boolean
  */
 function isApart(talk: Talk, one: Draft, last: Draft, join: Join): boolean {
   if (one.segment !== last.segment || join === "then" || join === "sentence") return true;
-  if (one.binding === "own" || one.binding === "header" || one.link) return true;
+  if (!isStringOpen(one) || (one.link && one.binding !== "kept")) return true;
   const belongsLeft = join === "comma" && (one.join === "then" || one.join === "and");
   const isReached = says(talk, { start: one.to, end: last.from }, /^to$/u);
   return belongsLeft || (isSaidOpen(talk, last) && !isReached);
@@ -328,10 +352,20 @@ function readOpenStrings(talk: Talk, atom: AtomOf<"strings">): void {
 /** “The open E, the low one”: which of two strings of one name it is. */
 export function readSide(talk: Talk, { isLow }: AtomOf<"side">): void {
   for (const note of lastNotes(talk)?.notes ?? []) {
-    if (!note.others || note.string === undefined) continue;
-    const all = [note.string, ...note.others];
+    if (note.string === undefined) continue;
+    // Where other strings are written in capitals, a small letter was taken for the thin one.
+    const all = note.others ? [note.string, ...note.others] : sameLetter(talk, note.string);
+    if (all.length < 2) continue;
     note.string = isLow ? Math.max(...all) : Math.min(...all);
     delete note.others;
     if (talk.string) talk.string = { ...talk.string, string: note.string, others: [] };
   }
+}
+
+/** Strings that are told apart by high and low alone. */
+function sameLetter({ context: { spoken } }: Talk, string: number): readonly number[] {
+  const letter = (one: number) => /^(?:low|high) (.+)$/u.exec(spoken[one - 1] ?? "")?.[1];
+  const own = letter(string);
+  if (own === undefined) return [];
+  return spoken.map((_, index) => index + 1).filter((one) => letter(one) === own);
 }

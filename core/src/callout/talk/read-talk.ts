@@ -29,7 +29,15 @@ import type { Word } from "./words";
 import type { Draft } from "./draft";
 import { endBracket, endClause } from "./end-clause";
 import { ask, slip } from "./asking";
-import { hasAhead, isFretNext, isNoteNext, saidSince, says, sentenceStart } from "./look-ahead";
+import {
+  atomBefore,
+  hasAhead,
+  isFretNext,
+  isNoteNext,
+  saidSince,
+  says,
+  sentenceStart,
+} from "./look-ahead";
 import {
   Talk,
   clauseDrafts,
@@ -247,7 +255,7 @@ function take(talk: Talk, atom: Atom): void {
       else readOtherEnd(talk, atom);
       return;
     case "throughout":
-      if (talk.stretch) talk.stretch.isLong = true;
+      if (talk.stretch) talk.stretch.until = 3;
       return;
     case "next-time":
       if (!talk.reference && hasAhead(talk, "sentence", "ends-on"))
@@ -327,7 +335,9 @@ function readFor(talk: Talk, { end }: Atom): void {
   const [number, pause] = talk.atoms.slice(talk.at + 1);
   const beats = talk.words[end]?.number?.value;
   const isLast = pause === undefined || pause.kind === "pause" || pause.kind === "and";
-  if (!isCounting || beats === undefined || !isLast || number?.end !== end + 1) return;
+  // “Then index for five”: a fret.
+  const isFinger = atomBefore(talk)?.kind === "finger";
+  if (!isCounting || isFinger || beats === undefined || !isLast || number?.end !== end + 1) return;
   talk.at++;
   readBeats(talk, { ...number, kind: "beats", beats });
 }

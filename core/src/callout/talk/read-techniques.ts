@@ -22,7 +22,7 @@ const PRONOUN = /^(it|that|this|them|those|these)$/u;
 export function readTechnique(talk: Talk, atom: AtomOf<"technique">): void {
   const { technique } = atom;
   if (isHeader(talk)) {
-    talk.stretch = { manners: [], techniques: [technique], isLong: true, unused: atom };
+    talk.stretch = { manners: [], techniques: [technique], until: 3, unused: atom };
     return;
   }
   const isBack = ["vibrato", "let-ring", "slide-out"].includes(technique.kind);
@@ -32,11 +32,11 @@ export function readTechnique(talk: Talk, atom: AtomOf<"technique">): void {
   const isPlural =
     technique.kind.endsWith("harmonic") && talk.words[atom.end - 1]?.text === "harmonics";
   if (isPlural && inClause.length === 0 && isNoteInClause(talk)) {
-    talk.stretch = { manners: [], techniques: [technique], isLong: true, unused: atom };
+    talk.stretch = { manners: [], techniques: [technique], until: 2, unused: atom };
     return;
   }
   if (isOfMany && talk.drafts.length === 0 && isNoteInClause(talk)) {
-    talk.stretch = { manners: [], techniques: [technique], isLong: true, unused: atom };
+    talk.stretch = { manners: [], techniques: [technique], until: 3, unused: atom };
     return;
   }
   // “Hit the open A, let that ring while …”: what was just played.
@@ -50,8 +50,8 @@ export function readTechnique(talk: Talk, atom: AtomOf<"technique">): void {
   if (isAhead(talk, !isBack) && !(isBack && inClause.length > 0))
     return addAhead(talk.ahead, technique);
   // “Natural harmonic, fifth fret, A string”: said before the note that it names.
-  const isFirst = talk.drafts.length + talk.context.before.length === 0;
-  if (isFirst && !isBack && hasAhead(talk, "sentence", "fret", "strings"))
+  const isFirst = segmentDrafts(talk).length === 0;
+  if (isFirst && !isBack && hasAhead(talk, "segment", "fret", "strings"))
     return addAhead(talk.ahead, technique);
   const draft = targetOf(talk, atom, "no note stands before it");
   if (draft) addTechnique(draft, technique);
@@ -74,7 +74,8 @@ export function readManner(talk: Talk, atom: AtomOf<"manner">): void {
       ...(stroke && { stroke }),
       ...(pluck && { pluck }),
       unused: atom,
-      isLong: isLong || saidSince(talk, sentenceStart(talk)).some(({ kind }) => kind === "all"),
+      until:
+        isLong || saidSince(talk, sentenceStart(talk)).some(({ kind }) => kind === "all") ? 3 : 1,
     };
     return;
   }
@@ -198,9 +199,9 @@ export function readFinger(talk: Talk, atom: AtomOf<"finger">): void {
     ((isWith && !talk.isPlus && !isNoteNext(talk)) ||
       !isNoteInClause(talk) ||
       (isWith && talk.adjacent !== undefined && nextAtom(talk)?.kind === "strings"));
-  if (!isBack) {
-    talk.ahead.finger = atom.finger;
-    return;
-  }
-  for (const note of inClause.at(-1)!.notes) note.finger = atom.finger;
+  // “…, second fret, with your middle finger, then …”
+  const isAlone = inClause.length === 0 && isWith && !isNoteInClause(talk);
+  const last = isBack ? inClause.at(-1) : isAlone ? segmentDrafts(talk).at(-1) : undefined;
+  if (!last) talk.ahead.finger = atom.finger;
+  for (const note of last?.notes ?? []) note.finger = atom.finger;
 }

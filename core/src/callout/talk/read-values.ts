@@ -3,7 +3,7 @@ import type { AtomOf } from "./atom";
 import { endMany } from "./read-counts";
 import { targetOf } from "./asking";
 import { atomBefore, hasAhead, isNoteInClause, isNoteNext, nextAtom, says } from "./look-ahead";
-import { clauseDrafts, draftHere, lastEvent, lastNotes, type Talk } from "./talk";
+import { clauseDrafts, draftHere, lastEvent, lastNotes, segmentDrafts, type Talk } from "./talk";
 
 /** What takes time. */
 const SOUNDING = ["fret", "dead", "grip", "callout", "strings", "rest", "hit", "tied"] as const;
@@ -29,8 +29,10 @@ export function readValue(talk: Talk, atom: AtomOf<"value">): void {
     talk.value = duration;
     const isBehind = inClause.length === 0 && !hasAhead(talk, "sentence", ...SOUNDING);
     if (hasNotes && !isBehind && (inClause.length === 0 || isNoteNext(talk))) return;
-    for (const draft of talk.drafts.filter((one) => one.sentence === talk.sentence))
-      draft.duration ??= duration;
+    // “…, then G 2 and G 4 as quarters”: not of what was before.
+    const isOfSegment = inClause.length > 0 && !isOfEach(talk, atom);
+    const said = talk.drafts.filter((one) => one.sentence === talk.sentence);
+    for (const draft of isOfSegment ? segmentDrafts(talk) : said) draft.duration ??= duration;
     return;
   }
   if (isFor && lastNotes(talk)) return void (lastEvent(talk).duration = duration);

@@ -1,6 +1,6 @@
 import { isBendable } from "./read-bends";
 import type { Atom, AtomOf } from "./atom";
-import { unisonTarget, WHOLE_STEP, type Draft, type DraftNote } from "./draft";
+import { isStringOpen, unisonTarget, WHOLE_STEP, type Draft, type DraftNote } from "./draft";
 import { ask, askAnew, charsOf, saidWith, slip, textOf } from "./asking";
 import { type Talk } from "./talk";
 
@@ -42,7 +42,25 @@ export function settle(talk: Talk): void {
   const named = talk.atoms.find(({ kind }) => kind === "strings");
   const isBare = talk.drafts.length === 0 && talk.questions.length + talk.slips.length === 0;
   if (isBare && named) ask(talk, named, "which fret?");
+  for (const [index, draft] of talk.drafts.entries())
+    askLinked(talk, draft, talk.drafts[index - 1]);
   talk.drafts = talk.drafts.filter((draft) => draft.kind !== "notes" || isPlaced(talk, draft));
+}
+
+/** “G 9, then play 12 then pull off to 9 on the high E”: what leads over lies on one string. */
+function askLinked(talk: Talk, draft: Draft, source: Draft | undefined): void {
+  const [to] = draft.notes;
+  const from = source?.kind === "notes" ? source.notes : [];
+  const isLinked = draft.link !== undefined && draft.link !== "tap" && source?.signs === undefined;
+  const isReached = from.some(({ string }) => string === to?.string || string === undefined);
+  const isSaid = source?.sentence === draft.sentence && to?.string !== undefined;
+  if (!isLinked || !source || !isSaid || isReached || from.length === 0) return;
+  if (draft.question !== undefined || source.question !== undefined) return;
+  const range = saidWith(source);
+  const said = textOf(talk, range);
+  const name = talk.context.spoken[to.string! - 1]!;
+  const answers = isStringOpen(source) ? [[`on ${name}`, `${said} on ${name}`] as const] : [];
+  source.question = askAnew(talk, range, `on which string is the ${said}?`, answers);
 }
 
 /** What was said in the call-out's own words is said whole: nothing more of it can be said around it. */

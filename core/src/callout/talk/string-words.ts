@@ -49,8 +49,8 @@ const NOT_A_STRING =
 
 /** Reads how strings are called in talk: “on the A”, “low E”, “strings five and three”. */
 export class StringWords {
-  /** Whether letters stand before numbers elsewhere: then a lone “a” before one is a string too. */
-  private readonly hasLetterStyle: boolean;
+  /** Letters before numbers elsewhere, as they are written: then a lone “a” before one is a string too. */
+  private readonly letterStyle: readonly string[];
   private readonly hasCapitals: boolean;
 
   constructor(
@@ -58,9 +58,11 @@ export class StringWords {
     private readonly calls: StringCalls,
   ) {
     this.hasCapitals = words.some(({ written }) => /^[B-G]$/u.test(written));
-    this.hasLetterStyle = words.some(
-      (word, index) => /^[b-g]$/u.test(word.text) && words[index + 1]?.number?.form === "cardinal",
-    );
+    this.letterStyle = words
+      .filter(({ text }, index) => {
+        return /^[b-g]$/u.test(text) && words[index + 1]?.number?.form === "cardinal";
+      })
+      .map(({ written }) => written);
   }
 
   /** The strings named at `at`, with how far the words go. */
@@ -375,9 +377,11 @@ export class StringWords {
     if (hasThe) return true;
     if (isCapital) return isBeforeFret || isExpected;
     if (isExpected && isEnd) return true;
-    return (
-      isBeforeFret && next.number?.form === "cardinal" && this.hasLetterStyle && !LEADS.has(after)
+    // “Low E 0, then a five”: written out, it is an article.
+    const isStyle = this.letterStyle.some(
+      (letter) => /^\d/u.test(next?.written ?? "") || /^[a-g]/u.test(letter),
     );
+    return isBeforeFret && next.number?.form === "cardinal" && isStyle && !LEADS.has(after);
   }
 
   /** The strings that a letter may mean, the likelier first: of two the thick one, as it is written large. */

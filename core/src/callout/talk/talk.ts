@@ -1,7 +1,7 @@
 import type { Finding } from "../../foundation/finding";
 import type { Fraction } from "../../rhythm/fraction";
 import type { EventTechnique, LinkKind, Pluck, Stroke } from "../../score/technique";
-import type { Atom, AtomOf, StringsMeaning } from "./atom";
+import type { Atom, AtomOf, PauseStrength, StringsMeaning } from "./atom";
 import { newDraft, type Draft, type DraftNote, type Join } from "./draft";
 import type { StringCalls } from "./string-calls";
 import type { Word } from "./words";
@@ -100,7 +100,8 @@ interface Stretch {
   manners: EventTechnique[];
   stroke?: Stroke;
   pluck?: Pluck;
-  isLong: boolean;
+  /** What ends it: a comma, “then”, or the end of the sentence. */
+  until: PauseStrength;
   /** Where it was said, until a note is of it. */
   unused?: WordRange;
 }
@@ -117,6 +118,7 @@ interface CurrentString {
   readonly how: "header" | "after";
   readonly clause: number;
   readonly segment: number;
+  readonly sentence: number;
 }
 
 export interface HeldGrip {
@@ -187,7 +189,7 @@ export class Talk {
   ) {
     const string = context.before.at(-1)?.notes.at(-1)?.string;
     if (string !== undefined)
-      this.string = { string, others: [], how: "after", clause: -1, segment: -1 };
+      this.string = { string, others: [], how: "after", clause: -1, segment: -1, sentence: -1 };
   }
 }
 
@@ -220,12 +222,9 @@ export function lastNotes(talk: Talk): Draft | undefined {
 }
 
 export function placedHere(talk: Talk, draft: Draft, { start, end }: WordRange): Draft {
-  const { clause, segment, sentence } = talk;
   return {
     ...draft,
-    clause,
-    segment,
-    sentence,
+    ...hereIn(talk),
     from: start,
     to: end,
     binding: "own",
@@ -233,10 +232,12 @@ export function placedHere(talk: Talk, draft: Draft, { start, end }: WordRange):
   };
 }
 
+/** Where the talk is. */
+export const hereIn = ({ clause, segment, sentence }: Talk) => ({ clause, segment, sentence });
+
 /** An event said here, to which nothing was said yet. */
 export function draftHere(talk: Talk, kind: Draft["kind"], { start, end }: WordRange): Draft {
-  const { join, clause, segment, sentence } = talk;
-  return newDraft(kind, { join, clause, segment, sentence, from: start, to: end });
+  return newDraft(kind, { join: talk.join, ...hereIn(talk), from: start, to: end });
 }
 
 export function lastEvent(talk: Talk): Draft {
