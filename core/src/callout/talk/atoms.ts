@@ -112,6 +112,12 @@ class AtomReader {
     if (text === "then") return { kind: "pause", strength: 2, end: at + 1 };
     if (/^(after|before)$/u.test(text) && this.text(at + 1) === "that")
       return { kind: "pause", strength: 2, end: at + 2 };
+    if (text === "followed" && this.text(at + 1) === "by")
+      return { kind: "pause", strength: 2, end: at + 2 };
+    // “…, next the open D”, and no next note, time or ending.
+    const isNext = text === "next" && /^(?:[,.;]|and)$/u.test(this.text(at - 1));
+    if (isNext && !PHRASES.at(this.words, at) && !this.strings.at(at))
+      return { kind: "pause", strength: 2, end: at + 1 };
     // “… on the A okay?”: asked of the listener.
     const next = this.text(at + 1);
     if (at > 0 && /^(okay|ok|alright|yeah)$/u.test(text) && /^$|^[.!?]$/u.test(next))
@@ -255,6 +261,11 @@ class AtomReader {
 
   private phrase(at: number): Found | undefined {
     const found = PHRASES.at(this.words, at);
+    // “An upstroke on that third fret.”
+    const isOfFret = this.words[at + 1]?.number?.form === "ordinal" && found?.end === at + 1;
+    const isThat = /^(that|this|those|these)$/u.test(this.text(at));
+    if (isOfFret && isThat && this.fret(at + 1)?.kind === "fret")
+      return { kind: "filler", end: at + 1 };
     return (
       found && { ...meaningOf(found.meaning, found, this.text(found.end - 1)), end: found.end }
     );
@@ -312,13 +323,20 @@ class AtomReader {
     if (text === "one" && /^(twice|thrice)$/u.test(this.text(at + 1)))
       return !/^(that|this|the|each|other|last|first)$/u.test(this.text(at - 1));
     // “One 5”: so many.
+    const isCounting = this.atoms.some(({ kind }) => kind === "so-many");
     if (text === "one" && /^\d/u.test(this.text(at + 1))) return false;
+    const isAlone = /^(?:[,.;:)]|)$/u.test(this.text(at + 1));
+    if (text === "one" && isCounting && !isAlone && /^(?:,|and|then)$/u.test(this.text(at - 1)))
+      return false;
     if (
       /^(frets?|fr|on|of)$/u.test(this.text(at + 1)) &&
       !(text === "one" && this.text(at + 1) === "of")
     )
       return true;
     const before = this.text(at - 1);
+    // “The G at one”; “at one point” is none.
+    const isLast = /^$|^(?:[,.;:!?)]|and|then|with|on|together)$/u.test(this.text(at + 1));
+    if (text === "one" && before === "at" && isLast) return true;
     if (/^(the|fret|string)$/u.test(before) || /^[a-g]$/u.test(before)) return true;
     const isNumber = (index: number) =>
       this.words[index]?.number !== undefined || this.text(index) === "open";

@@ -1,4 +1,4 @@
-import { ask, slip } from "./asking";
+import { ask, slip, tellUnused } from "./asking";
 import { saidSince, segmentStart } from "./look-ahead";
 import type { Atom } from "./atom";
 import { addManner, addTechnique } from "./draft";
@@ -49,6 +49,9 @@ export function endClause(talk: Talk, strength: 1 | 2 | 3): void {
   }
   if (strength === 3) {
     talk.grip = undefined;
+    // “Barre the seventh fret on the B and also high E”: nothing follows for it.
+    const isEnd = talk.at >= talk.atoms.length;
+    if (isEnd && talk.drafts.some(({ sentence }) => sentence === talk.sentence)) tellUnused(talk);
     leftovers(talk);
     talk.sentence++;
   }

@@ -272,11 +272,11 @@ const FORM: readonly Row[] = [
   ["hit|play|pick|strum|pluck|strike ~ it|that|them again; again on it", { kind: "again" }],
   ["on|at the same fret; same fret", { kind: "same-fret" }],
   [
-    "except|but|only|just? the? last note|one is|becomes|be; the? last note|one changes to; with the? last note|one; end|finish ~ off? ~ on|with|in; round ~ off with; ends on; land on; only you end on; but end|finish on|with; finishing on|with",
+    "except|but|only|just? the|that? last note|one is|becomes|be; the|that? last note|one changes to; with the|that? last note|one; end|finish ~ off? ~ on|with|in; round ~ off with; ends on; land on; only you end on; but end|finish on|with; finishing on|with",
     { kind: "ends-on" },
   ],
   ["it|that|this|those|the same one? , but; it|that|this but", { kind: "same" }],
-  ["the? last|final note|one is|be|becomes a?", { kind: "ends-on" }],
+  ["the|that? last|final note|one is|be|becomes a?", { kind: "ends-on" }],
   ["back to the first one|chord|shape|grip", { kind: "back-to-first" }],
   [
     "up by? # fret; # fret up|higher than?; move ~ up by? # fret; go up by? # fret; shift ~ up by? # fret; shift|move|take|bring it|that all up by? # fret; # fret further up; # fret above",
@@ -391,7 +391,7 @@ const FORM: readonly Row[] = [
   ],
   ["at the end|finish; as the last note; for the last note|one", { kind: "at-end" }],
   [
-    "on the last one|go; on? the last time|round|pass through?|around?|round?; last time through?|around?|round?; the final time|round; fourth time through?",
+    "on the last one|go; on that last one end|finish|stop; on that last go; on? the last time|round|pass through?|around?|round?; last time through?|around?|round?; the final time|round; fourth time through?",
     { kind: "last-time" },
   ],
 ];
@@ -406,7 +406,7 @@ const TOGETHER: readonly Row[] = [
     { kind: "together", isAll: true },
   ],
   [
-    "strum|pluck|play|hit|pick|pinch|sound both of? them|those|these|strings|notes?; strum|pluck|play|hit|pick|pinch|sound those|these|the two strings|notes? of? them? together?",
+    "strum|pluck|play|hit|pick|pinch|sound both of? them|those|these|strings|notes?; strum|pluck|play|hit|pick|pinch|sound those|these two strings|notes? of? them? together?; strum|pluck|play|hit|pick|pinch|sound the two strings|notes of? them? together?; strum|pluck|play|hit|pick|pinch|sound the two of? them together?",
     { kind: "together", pair: 2 },
   ],
   ["together with", { kind: "plus" }],
@@ -452,7 +452,7 @@ const PLAIN: readonly Row[] = [
     { kind: "part" },
   ],
   [
-    "the? next|other # note|notes|ones?; those|these # note|notes|ones; one note|thing|bit; one of them|those; only|just? need|use|got? the? one finger; one finger",
+    "the next|other # note|notes|ones?; next # note|notes|ones; those|these # note|notes|ones; one note|thing|bit; one of them|those; only|just? need|use|got? the? one finger; one finger",
     { kind: "filler" },
   ],
   [

@@ -106,6 +106,9 @@ export function readTogether(talk: Talk, atom: AtomOf<"together">): void {
   }
   if (group.length === 0)
     return slip(talk, atom, "sentence-unfinished", "expected what sounds together before it");
+  // “A 12, then D 14 at the same time.”
+  const isAfter = group.length === 1 && group[0]!.notes.length === 1 && group[0]!.join === "then";
+  if (isAfter) return void ask(talk, atom, "which notes sound together?");
   if (group.length === 1) return;
   const isJoined = group.slice(1).every(({ join }) => join === "and" || pair !== undefined);
   const isTailJoined = inClause.length > 2 && group.at(-1)!.join === "and";

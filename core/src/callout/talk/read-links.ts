@@ -61,6 +61,7 @@ export function isSourceBehind(talk: Talk, atom: AtomOf<"fret">): boolean {
     last.join = "none";
     talk.adjacent = last;
   }
+  if (talk.string) talk.string = { ...talk.string, unused: undefined };
   delete source.isCopy;
   delete source.link;
   delete source.bend;

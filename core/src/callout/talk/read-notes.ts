@@ -129,7 +129,7 @@ function verbBefore(talk: Talk, source: Draft): LinkKind | undefined {
 /** “From ten to eight to seven”: one verb for all of them. */
 function linkOn(talk: Talk): void {
   const last = lastNotes(talk);
-  const isTo = talk.atoms[talk.at - 1]?.kind === "to";
+  const isTo = atomBefore(talk)?.kind === "to";
   if (!isTo || talk.links.length > 0 || talk.isSource || !last) return;
   if (last.clause !== talk.clause || last !== talk.adjacent) return;
   const link = last.link ?? verbBefore(talk, last);

@@ -332,7 +332,8 @@ function isBehindNote(talk: Talk): boolean {
 /** “Two beats …, then one for one”: beats go on being counted where they were. */
 function readFor(talk: Talk, { end }: Atom): void {
   const isCounting = saidSince(talk, sentenceStart(talk)).some(({ kind }) => kind === "beats");
-  const [number, pause] = talk.atoms.slice(talk.at + 1);
+  const number = talk.atoms[talk.at + 1];
+  const pause = talk.atoms.slice(talk.at + 2).find(({ kind }) => kind !== "filler");
   const beats = talk.words[end]?.number?.value;
   const isLast = pause === undefined || pause.kind === "pause" || pause.kind === "and";
   // “Then index for five”: a fret.

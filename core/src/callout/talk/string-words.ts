@@ -374,13 +374,11 @@ export class StringWords {
     const isHeading = next?.text === "," && this.words[end + 1]?.number !== undefined;
     if (isFirst && isCapital && isHeading) return true;
     if (name !== "a") return isExpected || isBeforeFret;
-    if (hasThe) return true;
+    if (hasThe || next?.text === ":") return true;
     if (isCapital) return isBeforeFret || isExpected;
     if (isExpected && isEnd) return true;
-    // “Low E 0, then a five”: written out, it is an article.
-    const isStyle = this.letterStyle.some(
-      (letter) => /^\d/u.test(next?.written ?? "") || /^[a-g]/u.test(letter),
-    );
+    // “D 7, then a 5”: where other strings are capitals, it is an article.
+    const isStyle = this.letterStyle.some((letter) => /^[a-g]/u.test(letter));
     return isBeforeFret && next.number?.form === "cardinal" && isStyle && !LEADS.has(after);
   }
 

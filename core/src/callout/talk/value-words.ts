@@ -80,7 +80,7 @@ export function valueAt(
   const isBend = /^(step|tone|bend|steps|tones)$/u.test(text(end));
   const isRest = /^rests?$/u.test(text(end));
   const before = text(at - 1);
-  const isEnd = end >= words.length || /^[,.;!?)]$/u.test(text(end));
+  const isEnd = end >= words.length || /^(?:[,.;!?)]|and|then)$/u.test(text(end));
   const isCounted = /^(a|an|one|another)$/u.test(before);
   const isBare =
     value <= 4
@@ -88,7 +88,8 @@ export function valueAt(
         ((isCounted || (isEnd && (words[at - 1]?.number !== undefined || before === "("))) &&
           singular !== "quarter")
       : (isCounted && !isFretAfter(end)) ||
-        (isEnd && (words[at - 1]?.number?.form === "cardinal" || before === "("));
+        (isEnd && (words[at - 1]?.number?.form === "cardinal" || before === "(")) ||
+        (isAmongValues() && !isFretAfter(end) && text(end) !== "on");
   const isBeforePlace =
     value >= 8 &&
     text(end) === "on" &&
@@ -102,6 +103,14 @@ export function valueAt(
     isMany: isPlural || isNotes || isTriplet,
     end,
   };
+
+  /** “5 on the D quarter, 7 on the D eighth”: where other values are said so. */
+  function isAmongValues(): boolean {
+    const others = words.filter(({ text: said }) => /^(?:dotted|quarters?|half|rest)$/u.test(said));
+    const isBehindNote =
+      words[at - 1]?.number?.form === "cardinal" || /^(?:[a-g]|string)$/u.test(before);
+    return others.length > 0 && isBehindNote;
+  }
 
   function isFretAfter(index: number): boolean {
     return /^(fret|string|of)$/u.test(text(index));

@@ -1,4 +1,4 @@
-import { cardinalOf, ordinalOf } from "./numbers.data";
+import { cardinalOf, ordinalOf, sayNumber } from "./numbers.data";
 import { lemmaOf } from "./verbs.data";
 
 /** A word of what was said, a number, or a mark of punctuation. */
@@ -93,6 +93,9 @@ export function wordsOf(
   }
 }
 
+/** The highest number in a phrase of speech. */
+const MOST_SAID = 20;
+
 type Spelled = Pick<Word, "text" | "lemma" | "number">;
 
 function plainWord(written: string): Spelled {
@@ -101,6 +104,9 @@ function plainWord(written: string): Spelled {
     .replaceAll("’", "'")
     .replace(/^\.{2,}$/u, "…");
   const number = numberOf(text);
+  // “Let all 3 ring”: a number is the same word, however it is written.
+  if (number?.form === "cardinal" && !number.isPlural && number.value <= MOST_SAID)
+    return { text, lemma: sayNumber(number.value), number };
   return { text, lemma: number ? text : lemmaOf(text), ...(number && { number }) };
 }
 
