@@ -85,6 +85,7 @@ class AtomReader {
       this.soMany(at),
       this.strings.at(at),
       this.chords.at(at),
+      this.notDone(at),
       this.phrase(at),
       this.aside(at),
       this.fret(at),
@@ -191,8 +192,10 @@ class AtomReader {
     const value = valueAt(this.words, at, (place) => this.isPlaceWithFret(place));
     if (value) return { kind: "value", ...value };
     const number = this.words[at]?.number;
-    if (number?.form === "cardinal" && /^beats?$/u.test(this.text(at + 1))) {
-      return { kind: "beats", beats: number.value, end: at + 2 };
+    // “For two whole beats.”
+    const behind = /^(?:whole|full)$/u.test(this.text(at + 1)) ? at + 2 : at + 1;
+    if (number?.form === "cardinal" && /^beats?$/u.test(this.text(behind))) {
+      return { kind: "beats", beats: number.value, end: behind + 1 };
     }
     if (/^(a|one|another)$/u.test(this.text(at))) {
       const next = /^(whole|full|single)$/u.test(this.text(at + 1)) ? at + 2 : at + 1;
@@ -252,11 +255,31 @@ class AtomReader {
         this.text(open - 1) === "low" || this.text(open - 1) === "high" ? open - 1 : open,
       ) !== undefined;
     if (isLetters) return found;
+    // “Sixteenths on the low E, four open, and then …”
+    const isOfMany = this.atoms.some((atom) => atom.kind === "value" && atom.isMany);
+    const isOpenAlone = /^$|^(?:[,.;:!?)]|and|then)$/u.test(this.text(next + 1));
+    const isBehindComma = /^(?:,|and|then)$/u.test(this.text(at - 1));
+    if (this.text(next) === "open" && isOfMany && isOpenAlone && isBehindComma) return found;
     const isOpenString =
       this.text(next) === "open" &&
       this.strings.at(next + 1) !== undefined &&
       !this.strings.at(at - 1);
     return isOpenString ? found : undefined;
+  }
+
+  /** “Seven, no bend”: what is not done. */
+  private notDone(at: number): Found | undefined {
+    if (!/^(?:no|without)$/u.test(this.text(at))) return undefined;
+    const isAlone = (next: number) =>
+      /^$|^(?:[,.;:!?)]|and|then|this|that)$/u.test(this.text(next));
+    if (this.text(at) === "without" && at > 0 && isAlone(at + 1))
+      return { kind: "filler", end: at + 1 };
+    const article = /^(?:any|a)$/u.test(this.text(at + 1)) ? at + 2 : at + 1;
+    const isTechnique =
+      /^(?:bend|vibrato|slide|hammer|pull|tremolo|trill|harmonic|accent|staccato)$/u;
+    if (!isTechnique.test(this.words[article]?.lemma ?? "") || !isAlone(article + 1))
+      return undefined;
+    return { kind: "filler", end: article + 1 };
   }
 
   private phrase(at: number): Found | undefined {
@@ -307,6 +330,11 @@ class AtomReader {
     if (number.isPlural && number.form === "ordinal") return { kind: "filler", end: at + 1 };
     if (!this.isFretNumber(at)) return { kind: "filler", end: at + 1 };
     // “2 frets” are a way, and no place.
+    // “An octave up, so twelve frets.”
+    const isSaidAnew = this.atoms.some(
+      (atom) => atom.kind === "move" && Math.abs(atom.frets ?? 0) === number.value,
+    );
+    if (next?.text === "frets" && isSaidAnew) return { kind: "filler", end: at + 2 };
     if (next?.text === "frets" && number.form === "cardinal")
       return { kind: "unread", why: "where these frets are", end: at + 2 };
     const isCalled = /^(fret|fr)$/u.test(next?.text ?? "");
@@ -380,7 +408,7 @@ class AtomReader {
       /^(up|down)$/u.test(this.text(at)) &&
       /^(on|for)$/u.test(this.text(next));
     // “Alternate pick: D 5 down, D 7 up”.
-    const isSaidOfPick = this.words.some(({ lemma }) => /^(alternate|stroke)$/u.test(lemma));
+    const isSaidOfPick = this.words.some(({ lemma }) => /^(alternate|stroke|pick)$/u.test(lemma));
     const isOfNote =
       isSaidOfPick &&
       next === at + 1 &&

@@ -105,7 +105,8 @@ export function says({ words }: Talk, { start, end }: WordRange, word: RegExp): 
 
 /** “Harmonics: …”: of all that follows in the sentence. */
 export function isHeader(talk: Talk): boolean {
-  const next = talk.atoms.slice(talk.at + 1).find(({ kind }) => kind !== "pronoun");
+  const isBetween = ({ kind }: Atom) => kind === "pronoun" || kind === "filler";
+  const next = talk.atoms.slice(talk.at + 1).find((atom) => !isBetween(atom));
   return next?.kind === "pause" && talk.words[next.start]?.text === ":";
 }
 

@@ -27,7 +27,7 @@ const LINKS: readonly Row[] = [
   ["slide ~ up ~ in|into", { kind: "slide-in", from: "below" }],
   ["slide ~ down ~ in|into", { kind: "slide-in", from: "above" }],
   [
-    "from below|nowhere|underneath; from a? few|couple of? frets below|back|lower|down; from down low",
+    "from below|nowhere|wherever|anywhere|underneath; from a? few|couple of? frets below|back|lower|down; from down low",
     { kind: "slide-from", from: "below" },
   ],
   ["from above", { kind: "slide-from", from: "above" }],
@@ -82,9 +82,17 @@ const TECHNIQUES: readonly Row[] = [
   ],
   ["with a slide", { kind: "unread", why: "what slides" }],
   ["grace; grace note", { kind: "unread", why: "the grace note" }],
+  [
+    "swing|shuffle these|those|the|them|it eighths?|notes?|rhythm?",
+    { kind: "unread", why: "a swung rhythm" },
+  ],
+  [
+    "# hundred|thousand|million|dozen ~; a? hundred|thousand|dozen|million",
+    { kind: "unread", why: "this number" },
+  ],
   ["artificial|tapped|harp harmonic", { kind: "unread", why: "this kind of harmonic" }],
   [
-    "palm mute; palm mute ~ on it?; palm muting ~ on it?; p m; pm; pms; palm down",
+    "palm mute; palm mute ~ on it?; mute ~ with your|the palm; mute|muted ~ with the? side|heel of your|the palm|hand; with your|the palm on the strings; palm muting ~ on it?; p m; pm; pms; palm down",
     { kind: "manner", technique: { kind: "palm-mute" } },
   ],
   [
@@ -166,7 +174,7 @@ const TECHNIQUES: readonly Row[] = [
   ["up? three quarters of a step|tone; up? 3/4 step|tone", { kind: "amount", cents: 150 }],
   ["up? to ~ the pitch of; till ~ sound like; until ~ match; to match", { kind: "bend-target" }],
   [
-    "release ~ the|that bend; release ~ it|that?; release; let ~ back down; let ~ down; bring ~ back down; bring it|that back; bring ~ down; bend ~ back down; come back down; pick ~ it|that and release ~ it|that?; drop ~ back down; let ~ fall back",
+    "let|bring|drop ~ back? down? to pitch; release ~ to pitch; release ~ the|that bend; release ~ it|that?; release; let ~ back down; let ~ down; bring ~ back down; bring it|that back; bring ~ down; bend ~ back down; come back down; pick ~ it|that and release ~ it|that?; drop ~ back down; let ~ fall back",
     { kind: "release" },
   ],
   [
@@ -272,12 +280,12 @@ const FORM: readonly Row[] = [
   ["hit|play|pick|strum|pluck|strike ~ it|that|them again; again on it", { kind: "again" }],
   ["on|at the same fret; same fret", { kind: "same-fret" }],
   [
-    "except|but|only|just? the|that? last note|one is|becomes|be; the|that? last note|one changes to; with the|that? last note|one; end|finish ~ off? ~ on|with|in; round ~ off with; ends on; land on; only you end on; but end|finish on|with; finishing on|with",
+    "except|but|only|just? the|that? last note|one is|becomes|be; change|swap the|that last|final note|one to|for|into; instead of the|that last|final note|one|bit; the|that? last note|one changes to; with the|that? last note|one; end|finish ~ off? ~ on|with|in; round ~ off with; ends on; land on; only you end on; but end|finish on|with; finishing on|with",
     { kind: "ends-on" },
   ],
   ["it|that|this|those|the same one? , but; it|that|this but", { kind: "same" }],
   ["the|that? last|final note|one is|be|becomes a?", { kind: "ends-on" }],
-  ["back to the first one|chord|shape|grip", { kind: "back-to-first" }],
+  ["back up|down|over? to the first one|note|chord|shape|grip", { kind: "back-to-first" }],
   [
     "up by? # fret; # fret up|higher than?; move ~ up by? # fret; go up by? # fret; shift ~ up by? # fret; shift|move|take|bring it|that all up by? # fret; # fret further up; # fret above",
     ({ numbers }) => ({ kind: "move", frets: numbers[0]! }),
@@ -353,7 +361,7 @@ const FORM: readonly Row[] = [
     { kind: "throughout" },
   ],
   [
-    "back to the first riff|part|bit|lick|section|phrase|pattern|figure; the first riff|lick|phrase again; back to the main|other|opening|second riff|part|bit|lick|section|phrase; back to the? verse|chorus|intro|bridge|outro riff|part|bit|lick|section|phrase?",
+    "the? exact|complete? opposite|reverse; backwards|backward; in reverse; back to front; mirror|mirrored ~; upside down; the other way around|round; inverted; back to the first riff|part|bit|lick|section|phrase|pattern|figure; the first riff|lick|phrase again; back to the main|other|opening|second riff|part|bit|lick|section|phrase; back to the? verse|chorus|intro|bridge|outro riff|part|bit|lick|section|phrase?",
     { kind: "unknown-reference" },
   ],
   [
@@ -377,7 +385,7 @@ const FORM: readonly Row[] = [
   ["a|some high|low|higher|lower|bent|long note|notes; a couple more notes", { kind: "note-name" }],
   ["backwards; in reverse; reverse; other way round|around", { kind: "unread", why: "the order" }],
   [
-    "one of those|these riffs|licks|songs|things|lines|parts|phrases; flat across; lay|laid ~ flat; from the top|beginning; right? off the bat; the octave; one after the other|another; one by one; separately; individually; one at a time; in|on between|top; first of all; first off; last of all; bar|barre|flatten; thirds|fourths|fifths|sixths ~ going|moving|climbing|walking up|down; climb|walk up|down; rhythm wise; all; instead; real quick|fast; put ~ down; skip ~ up|down|back? over|across|up|down? to; skip ~ over|across|up|down|back",
+    "one of those|these riffs|licks|songs|things|lines|parts|phrases; flat across; lay|laid ~ flat; from the top|beginning; right? off the bat; the octave; one after the? other|another; one by one; separately; individually; one at a time; in|on between|top; first of all; first off; last of all; bar|barre|flatten; thirds|fourths|fifths|sixths ~ going|moving|climbing|walking up|down; climb|walk up|down; rhythm wise; all; instead; real quick|fast; put ~ down; skip ~ up|down|back? over|across|up|down? to; skip ~ over|across|up|down|back",
     { kind: "filler" },
   ],
   ["start ~ on|at|from", { kind: "starts-on" }],
@@ -477,7 +485,7 @@ const PLAIN: readonly Row[] = [
     { kind: "pronoun", count: 2 },
   ],
   [
-    "all of them|those|these|that|this; all of it; drop|take|move|shift|bring the|that|this whole thing|chord|shape|riff|lick|pattern|phrase|bit; the|that? whole|entire thing|riff|phrase|pattern|lick|shape|chord|figure|bit|lot|idea; it all; everything",
+    "all of them|those|these|that|this; all of it; drop|take|move|shift|bring the|that|this whole thing|chord|shape|riff|lick|pattern|phrase|bit; the|that|this? whole|entire|exact|very thing|riff|phrase|pattern|lick|shape|chord|figure|bit|lot|idea; it all; everything",
     { kind: "all" },
   ],
   ["hold it|that|this|them? there?; held", { kind: "hold" }],

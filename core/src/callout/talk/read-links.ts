@@ -191,8 +191,11 @@ export function readSlideFrom(talk: Talk, atom: AtomOf<"slide-from">): void {
   const isSliding = last?.techniques.some(({ kind }) => kind === "slide-in");
   if (isSliding) addTechnique(last!, { kind: "slide-in", from: atom.from });
   else if (talk.links[0]?.link === "slide") {
+    const [waiting] = talk.links;
     talk.links.shift();
-    addAhead(talk.ahead, { kind: "slide-in", from: atom.from });
+    // “Slide down from nowhere.”
+    const isDown = says(talk, { start: waiting.from, end: atom.start }, /^down$/u);
+    addAhead(talk.ahead, { kind: "slide-in", from: isDown ? "above" : atom.from });
   } else if (last?.link === "slide") {
     delete last.link;
     addTechnique(last, { kind: "slide-in", from: atom.from });

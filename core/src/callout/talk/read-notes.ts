@@ -294,6 +294,9 @@ function isMaybeLinked(talk: Talk, draft: Draft): boolean {
         ["filler", "and"].includes(kind) ||
         (kind === "pause" && talk.words[start]!.text === "then"),
     );
+  // “G 7 slide to 9 back to 7”
+  const isBack = says(talk, { start: last.to, end: draft.from }, /^back$/u);
+  if (isBack && between.slice(1).every(({ kind }) => kind === "filler")) return true;
   const verb = talk.atoms.findLast((one) => one.kind === "link" && one.end <= last.from);
   return (
     isPlain &&

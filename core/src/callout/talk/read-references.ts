@@ -19,6 +19,7 @@ export function groupBefore(talk: Talk, atom: Atom): readonly Draft[] | undefine
 
 export function repeatGroup(talk: Talk, group: readonly Draft[], times: number, atom: Atom): void {
   talk.round = group;
+  talk.rounds = times;
   for (let pass = 0; pass < Math.min(times, MOST_ROUNDS); pass++) {
     for (const one of group) talk.drafts.push(placedHere(talk, copyOf(one), atom));
   }
@@ -156,6 +157,7 @@ export function endReference(talk: Talk): void {
   talk.reference = undefined;
   if (!reference) return;
   talk.round = reference.group;
+  talk.rounds = reference.times;
   for (const draft of roundsOf(talk, reference)) talk.drafts.push(draft);
   talk.adjacent = undefined;
 }

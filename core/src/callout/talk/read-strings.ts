@@ -47,7 +47,12 @@ export function readStrings(talk: Talk, atom: AtomOf<"strings">): void {
     return;
   }
   const isOpenCount = atom.isOpen && !isFretNext(talk) && !isOpenBefore(talk);
-  if (isOpenCount) return readOpenStrings(talk, resolved);
+  // “All of those low Es are muted”: what is spoken of, and not yet played.
+  const lead = { start: Math.max(0, atom.start - 2), end: atom.end };
+  const isSpokenOf =
+    /^(?:is|are)$/u.test(talk.words[atom.end]?.text ?? "") &&
+    says(talk, lead, /^(?:those|these)$/u);
+  if (isOpenCount && !isSpokenOf) return readOpenStrings(talk, resolved);
   if (resolved.strings.length > 1) return readManyStrings(talk, resolved);
   const [string] = resolved.strings;
   const { adjacent } = talk;
@@ -55,6 +60,10 @@ export function readStrings(talk: Talk, atom: AtomOf<"strings">): void {
   const isBeforeFret = next !== undefined && ["fret", "dead"].includes(next.kind);
   const isOwn =
     adjacent !== undefined && !(atom.form === "bare" && isBeforeFret && !isOpenBefore(talk));
+  if (isOwn && isSpokenOf && isPluralName(talk, atom) && adjacent.times === 1) {
+    talk.drafts = talk.drafts.filter((draft) => draft !== adjacent);
+    return nameString(talk, string!, resolved, "header");
+  }
   if (isOwn) {
     bindString(talk, adjacent, string!, resolved);
     nameString(talk, string!, resolved, "after");
@@ -197,7 +206,9 @@ function bindString(talk: Talk, draft: Draft, string: number, atom: AtomOf<"stri
       if (isBegun(talk, one, draft, join) || isLinkedBefore(talk, one, draft)) doubtful = one;
       break;
     }
-    const isOfList = isList || one.binding === "kept" || join === "none" || join === "and";
+    const isParallel = one.join === "and" && isBehindList(talk, one);
+    const isOfList =
+      isList || isParallel || one.binding === "kept" || join === "none" || join === "and";
     if (isMissing || isOfList) bindOne(talk, one, string, atom);
     else doubtful = one;
     join = one.join;
@@ -219,7 +230,7 @@ function isBegun({ drafts }: Talk, one: Draft, last: Draft, join: Join): boolean
   const before = drafts.filter(
     ({ segment, kind }) => segment === one.segment - 1 && kind === "notes",
   );
-  return isFirst && isStringOpen(one) && before.length !== 1;
+  return isStringOpen(one) && isFirst && before.length !== 1;
 }
 
 function isLinkedBefore(talk: Talk, one: Draft, last: Draft): boolean {
@@ -235,9 +246,16 @@ function isLinkedBefore(talk: Talk, one: Draft, last: Draft): boolean {
 function isApart(talk: Talk, one: Draft, last: Draft, join: Join): boolean {
   if (one.segment !== last.segment || join === "then" || join === "sentence") return true;
   if (!isStringOpen(one) || (one.link && one.binding !== "kept")) return true;
-  const belongsLeft = join === "comma" && (one.join === "then" || one.join === "and");
+  const isNext = one.join === "then" || (one.join === "and" && !isBehindList(talk, one));
+  const belongsLeft = join === "comma" && isNext;
   const isReached = says(talk, { start: one.to, end: last.from }, /^to$/u);
   return belongsLeft || (isSaidOpen(talk, last) && !isReached);
+}
+
+/** “Four on the D and open, two on the G”: the string stood behind its frets before, too. */
+function isBehindList(talk: Talk, one: Draft): boolean {
+  const previous = talk.drafts[talk.drafts.indexOf(one) - 1];
+  return previous?.binding === "own" && says(talk, saidWith(previous), /^on$/u);
 }
 
 /** “open A”: a note of its own, before which another list ended. */

@@ -258,16 +258,14 @@ function take(talk: Talk, atom: Atom): void {
       if (talk.stretch) talk.stretch.until = 3;
       return;
     case "next-time":
+      if (isOfRound(talk, atom)) return readLastTime(talk, atom);
       if (!talk.reference && hasAhead(talk, "sentence", "ends-on"))
         talk.reference = referenceTo(talk, atom, "same");
       return;
     case "leave-out":
       return readLeftOut(talk, atom);
     case "last-time":
-      endReference(talk);
-      talk.lastTime = "said";
-      talk.lastTimeAt = atom;
-      return;
+      return readLastTime(talk, atom);
     case "starts-on":
       if (talk.reference) talk.moveTo = { ...talk.reference, isFirst: true };
       return;
@@ -288,6 +286,20 @@ function take(talk: Talk, atom: Atom): void {
     case "unknown":
       return readUnknown(talk, atom);
   }
+}
+
+function readLastTime(talk: Talk, atom: Atom): void {
+  endReference(talk);
+  talk.lastTime = "said";
+  talk.lastTimeAt = atom;
+}
+
+/** “Twice through, and the second time finish on …”: the last of the rounds that were said. */
+function isOfRound(talk: Talk, { start, end }: Atom): boolean {
+  const { words } = talk;
+  const rounds = talk.reference?.times ?? talk.rounds;
+  const nth = words.slice(start, end).find(({ number }) => number?.form === "ordinal")?.number;
+  return rounds > 1 && nth?.value === rounds && hasAhead(talk, "sentence", "ends-on");
 }
 
 /** “That whole thing, then finish on A 0”: of what was said before, and nobody says what becomes of it. */

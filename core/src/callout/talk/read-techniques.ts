@@ -89,7 +89,9 @@ export function readManner(talk: Talk, atom: AtomOf<"manner">): void {
     inClause[0]!.times === 1;
   // “3 accented, 3 palm muted”: where others have a word of their own, each word is of one note.
   const isOfEach = inSegment.some(
-    (draft) => draft !== inClause[0] && draft.manners.length + draft.techniques.length > 0,
+    (draft) =>
+      draft !== inClause[0] &&
+      (draft.manners.length + draft.techniques.length > 0 || (stroke && draft.stroke)),
   );
   if (isAllSaid(talk)) group = inSegment;
   else if (isOfList && !isLast && !isOfEach) return askManner(talk, atom, inSegment);

@@ -304,7 +304,11 @@ export class StringWords {
     if (isOpenBetween) next++;
     const word = this.words[next];
     const match = /^([a-g][#♯♭]?|[a-g]b)('s|s)?$/u.exec(word?.text ?? "");
-    if (!word || !match || (match[2] === "s" && !/^[A-G]/u.test(word.written))) return undefined;
+    // “Three open low es.”
+    const isCalled = side !== undefined || this.text(next - 1) === "open";
+    const isPluralOfSmall = match?.[2] === "s" && !/^[A-G]/u.test(word?.written ?? "");
+    const isWord = isPluralOfSmall && !(isCalled && /^[edgb]s$/u.test(word?.text ?? ""));
+    if (!word || !match || isWord) return undefined;
     let name = match[1]!.replace("♯", "#").replace("♭", "b");
     let end = next + 1;
     if (/^(flat|sharp)$/u.test(this.text(end))) name += this.text(end++) === "flat" ? "b" : "#";

@@ -165,6 +165,8 @@ export class Talk {
   reference: Reference | undefined;
   /** What was said to come several times: one round of it. */
   round: readonly Draft[] | undefined;
+  /** How many rounds of it. */
+  rounds = 0;
   /** Whether strings are named behind their frets, with a comma between. */
   isStringBehind = false;
   pair: number | undefined;
