@@ -71,7 +71,8 @@ class AtomReader {
 
   /** Of all that the words may begin the longest, and of equal ones the first of this list. */
   private meaningAt(at: number): Found {
-    const isOfFret = this.words[at - 1]?.number || /^(open|frets?)$/u.test(this.text(at - 1));
+    const before = this.text(at - 1) === "," ? at - 2 : at - 1;
+    const isOfFret = this.words[before]?.number || /^(open|frets?)$/u.test(this.text(before));
     const alone = this.isGripHeld ? this.strings.alone(at) : undefined;
     if (alone) return isOfFret ? alone : { ...alone, isOfGrip: true };
     const found = [
@@ -353,7 +354,7 @@ class AtomReader {
     // “One 5”: so many.
     const isCounting = this.atoms.some(({ kind }) => kind === "so-many");
     if (text === "one" && /^\d/u.test(this.text(at + 1))) return false;
-    const isAlone = /^(?:[,.;:)]|)$/u.test(this.text(at + 1));
+    const isAlone = /^(?:[,.;:)]|on|of|)$/u.test(this.text(at + 1));
     if (text === "one" && isCounting && !isAlone && /^(?:,|and|then)$/u.test(this.text(at - 1)))
       return false;
     if (
@@ -406,14 +407,15 @@ class AtomReader {
       hasStrokes &&
       next === at + 1 &&
       /^(up|down)$/u.test(this.text(at)) &&
-      /^(on|for)$/u.test(this.text(next));
+      /^(on|for)$/u.test(this.text(next)) &&
+      !/^(way|all|right|back|high|start|go|move|jump|fingers?)$/u.test(this.text(at - 1));
     // “Alternate pick: D 5 down, D 7 up”.
     const isSaidOfPick = this.words.some(({ lemma }) => /^(alternate|stroke|pick)$/u.test(lemma));
     const isOfNote =
       isSaidOfPick &&
       next === at + 1 &&
       this.words[at - 1]?.number !== undefined &&
-      /^$|^[,.;]$/u.test(this.text(next));
+      /^$|^(?:[,.;:!?)]|and|then|okay)$/u.test(this.text(next));
     if (isOfNote) return { kind: "manner", stroke: this.text(at) as Stroke, end: next };
     if (isStroke) return { kind: "manner", stroke: this.text(at) as Stroke, end: next };
     if (this.strings.at(next) ?? this.fret(next) ?? /^(the|on|in)$/u.test(this.text(next)))

@@ -97,7 +97,9 @@ function restartIn(
       isFirst(index),
   );
   const isMore = done.slice(from + 2).some(({ kind }) => kind === "fret");
-  return from >= 0 && isMore ? from : -1;
+  // “A 5, A 7, then A 3, hold on, A 5”: one place is no new start.
+  const isList = atoms.slice(next + 2).some(({ kind }) => kind === "fret");
+  return from >= 0 && isMore && isList ? from : -1;
 }
 
 /** What may stand before the first place of a sentence. */

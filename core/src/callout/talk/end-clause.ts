@@ -49,6 +49,7 @@ export function endClause(talk: Talk, strength: 1 | 2 | 3): void {
   }
   if (strength === 3) {
     talk.grip = undefined;
+    talk.pair = undefined;
     // “Barre the seventh fret on the B and also high E”: nothing follows for it.
     const isEnd = talk.at >= talk.atoms.length;
     if (isEnd && talk.drafts.some(({ sentence }) => sentence === talk.sentence)) tellUnused(talk);

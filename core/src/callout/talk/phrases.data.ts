@@ -87,7 +87,7 @@ const TECHNIQUES: readonly Row[] = [
     { kind: "unread", why: "a swung rhythm" },
   ],
   [
-    "# hundred|thousand|million|dozen ~; a? hundred|thousand|dozen|million",
+    "fret? # hundred|thousand|million|dozen; a? hundred|thousand|dozen|million",
     { kind: "unread", why: "this number" },
   ],
   ["artificial|tapped|harp harmonic", { kind: "unread", why: "this kind of harmonic" }],

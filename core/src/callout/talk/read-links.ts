@@ -126,10 +126,11 @@ export function endLinks(talk: Talk, strength: 1 | 2 | 3): void {
   const group = runBefore(talk, talk.links.length);
   const isWhole = group.length - 1 === talk.links.length;
   const isOpen = !isWhole && rest.some(({ kind }) => kind === "fret");
-  if (isOpen && strength < 3) return;
+  const again = isWhole || strength === 1 ? undefined : sourceAgain(talk, waiting);
+  if (isOpen && !again && strength < 3) return;
   const next = rest.find(({ kind }) => !["filler", "pause", "and"].includes(kind));
-  if (next?.kind === "link" && (!isWhole || strength < 3)) return;
-  const source = isWhole ? undefined : sourceAgain(talk, waiting);
+  if (next?.kind === "link" && !again && (!isWhole || strength < 3)) return;
+  const source = again ?? (isWhole ? undefined : sourceAgain(talk, waiting));
   if (source) talk.drafts.push(source);
   else if (isWhole)
     for (const [index, { link }] of talk.links.entries()) group[index + 1]!.link = link;
@@ -187,7 +188,7 @@ export function readSlideIn(talk: Talk, atom: AtomOf<"slide-in">): void {
 
 export function readSlideFrom(talk: Talk, atom: AtomOf<"slide-from">): void {
   const before = lastNotes(talk);
-  const last = before?.sentence === talk.sentence ? before : undefined;
+  const last = before?.segment === talk.segment ? before : undefined;
   const isSliding = last?.techniques.some(({ kind }) => kind === "slide-in");
   if (isSliding) addTechnique(last!, { kind: "slide-in", from: atom.from });
   else if (talk.links[0]?.link === "slide") {
@@ -199,5 +200,5 @@ export function readSlideFrom(talk: Talk, atom: AtomOf<"slide-from">): void {
   } else if (last?.link === "slide") {
     delete last.link;
     addTechnique(last, { kind: "slide-in", from: atom.from });
-  } else talk.ahead.techniques.push({ kind: "slide-in", from: atom.from });
+  } else addAhead(talk.ahead, { kind: "slide-in", from: atom.from });
 }

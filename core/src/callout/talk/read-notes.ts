@@ -341,7 +341,8 @@ export function readSameFret(talk: Talk, atom: AtomOf<"same-fret">): void {
 /** “Hammer both of them on to the thirteenth”: the notes that a link leads away from, where they are several. */
 function chordLedFrom(talk: Talk): readonly DraftNote[] | undefined {
   const notes = sourceOf(talk)?.notes;
-  const isLed = talk.links.length > 0 && !talk.isSource && !isStringAhead(talk);
+  const isFrom = hasAhead(talk, "clause", "from");
+  const isLed = talk.links.length > 0 && !talk.isSource && !isStringAhead(talk) && !isFrom;
   return isLed && notes !== undefined && notes.length > 1 ? notes : undefined;
 }
 

@@ -25,6 +25,8 @@ export function readStrings(talk: Talk, atom: AtomOf<"strings">): void {
       talk.awaited = { ...atom, strings: chord.map(({ string }) => string!), isTogether: true };
       return;
     }
+    const said = segmentDrafts(talk).at(-1);
+    if (said?.binding === "kept" || said?.binding === "carried") said.binding = "own";
     if (talk.string) talk.string = { ...talk.string, how: "header", ...hereIn(talk) };
     else if (talk.context.before.length > 0) {
       const string = talk.context.before.at(-1)!.notes.at(-1)?.string;
@@ -158,7 +160,7 @@ function nameString(
 function notesBehindComma(talk: Talk): readonly Draft[] {
   if (atomBefore(talk)?.kind !== "pause") return [];
   const rest = talk.atoms.slice(talk.at + 1);
-  const next = rest.findIndex(({ kind }) => kind !== "pause" && kind !== "filler");
+  const next = rest.findIndex(({ kind }) => !["pause", "filler", "and"].includes(kind));
   const strength = talk.isStringBehind ? 2 : 3;
   const isEnd =
     next < 0 || rest.slice(0, next).some((one) => one.kind === "pause" && one.strength >= strength);

@@ -60,7 +60,8 @@ export class StringWords {
     this.hasCapitals = words.some(({ written }) => /^[B-G]$/u.test(written));
     this.letterStyle = words
       .filter(({ text }, index) => {
-        return /^[b-g]$/u.test(text) && words[index + 1]?.number?.form === "cardinal";
+        const isCalled = SIDES[words[index - 1]?.text ?? ""] !== undefined;
+        return /^[b-g]$/u.test(text) && !isCalled && words[index + 1]?.number?.form === "cardinal";
       })
       .map(({ written }) => written);
   }
@@ -92,6 +93,9 @@ export class StringWords {
     const { next, isLed } = this.leadAt(at);
     const found = this.one(next, true, false, next > at);
     const isCounted = found && /^(times?|x)$/u.test(this.text(found.end + 1));
+    // “The A at two.”
+    if (found && this.text(found.end) === "at" && this.words[found.end + 1]?.number)
+      return undefined;
     if (found?.strings.length !== 1 || (this.leadsToFret(found.end) && !isCounted))
       return undefined;
     const { strings, others, end, letterAt } = found;

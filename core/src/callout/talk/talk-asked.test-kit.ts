@@ -236,6 +236,15 @@ export const ASKED: readonly Case[] = [
   ["that whole thing, then finish on A 0", "'? A0", { before: "D 2, D 0" }],
   ["start on the fifth fret of the D string and play every fret up to the eighth", "'? D5 8"],
   ["A 3, A 5, A 3, A 5, and so on", "'? A3 5 3 5"],
+  ["G 5 chord, then x02210", "'? A0+D2+G2+B1+e0"],
+  ["G chord then x02210", "'? A0+D2+G2+B1+e0"],
+  ["fret two hundred on the A", ""],
+  ["swing these eighths: A 3 5", "'8 A3 A5"],
+  ["then the exact opposite", "", { before: "A 5, A 7" }],
+  ["A 12, then D 14 at the same time", "'? A12 D14"],
+  ["barre the seventh fret on the B and also high e", "'? B7"],
+  ["G 7 slide to 9 back to 7", "'? G7s9"],
+  ["all of those low es are palm muted, so open, open and then the third fret", "'? E0 E0 E3"],
 ];
 
 /** What is said beside the music. */
