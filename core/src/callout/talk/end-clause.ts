@@ -9,6 +9,24 @@ import { endReference } from "./read-references";
 import { spreadStrokes } from "./read-techniques";
 import { clauseDrafts, lastNotes, later, nothingAhead, segmentDrafts, type Talk } from "./talk";
 
+/** “Fret 3 (second finger)”: a bracket that holds no note says more of the one before it. */
+export function isOfNoteBefore(talk: Talk, { start }: Atom): boolean {
+  const sign = talk.words[start]!.text;
+  const isNote = ({ kind }: Atom) =>
+    ["fret", "dead", "grip", "callout", "strings", "rest"].includes(kind);
+  const isSign = (one: Atom, text: string) =>
+    one.kind === "pause" && talk.words[one.start]!.text === text;
+  if (sign === "(") {
+    const rest = talk.atoms.slice(talk.at + 1);
+    const end = rest.findIndex((one) => isSign(one, ")"));
+    talk.isAside = clauseDrafts(talk).length > 0 && end > 0 && !rest.slice(0, end).some(isNote);
+    return talk.isAside;
+  }
+  if (sign !== ")" || !talk.isAside) return false;
+  talk.isAside = false;
+  return true;
+}
+
 /** What stands in round brackets is one group for a count behind them. */
 export function endBracket(talk: Talk, { start }: Atom): void {
   const sign = talk.words[start]!.text;

@@ -103,7 +103,7 @@ export const ASIDES: readonly string[] = [
   "use|using your|the|a thumb|fingers|pick for; with your fingers; count|counted|counting; foot|toe; thumb pick; capo ~ on|at? #?; clap; beats one and three|two and four",
   "gain; pickup; amp; pedal; knob; settings; distortion; overdrive; metronome; tuner; gauge; action; intonation; cable; strap; microphone; speaker",
   "in tune; tune up; tune your; tune ~ down|up|low|lower; tuned; tuning; drop tuning; standard tuning; in standard; tune",
-  "practice|practise|practicing|practising; warm up; exercise; wrist; elbow; shoulder; thumb behind; posture; relax|relaxed; tension; tense",
+  "practice|practise|practicing|practising; warm up; exercise; wrist; elbow; shoulder; thumb behind; posture; watch your|the|that|out left|right|picking|fretting? hand|thumb|wrist|fingers; relax|relaxed; tension; tense",
   "subscribe; comment; comments; channel; video; link; description; camera; website; download; patreon; tab; tabs; camera; livestream",
   "last|next week|month|year|time|video|lesson; when i was; i was; when i started; used to; back in; years ago; the other day; this morning; yesterday; tomorrow; today",
   "let me play|show|do|try it|that|this; you'll|should|can hear; you should|can hear; improvise; jam|solo over; i'll play|show|do it|that|this; a lot; all the time",

@@ -174,7 +174,7 @@ const TECHNIQUES: readonly Row[] = [
   ["up? three quarters of a step|tone; up? 3/4 step|tone", { kind: "amount", cents: 150 }],
   ["up? to ~ the pitch of; till ~ sound like; until ~ match; to match", { kind: "bend-target" }],
   [
-    "let|bring|drop ~ back? down? to pitch; release ~ to pitch; release ~ the|that bend; release ~ it|that?; release; let ~ back down; let ~ down; bring ~ back down; bring it|that back; bring ~ down; bend ~ back down; come back down; pick ~ it|that and release ~ it|that?; drop ~ back down; let ~ fall back",
+    "straight|right back down; let|bring|drop ~ back? down? to pitch; release ~ to pitch; release ~ the|that bend; release ~ it|that?; release; let ~ back down; let ~ down; bring ~ back down; bring it|that back; bring ~ down; bend ~ back down; come back down; pick ~ it|that and release ~ it|that?; drop ~ back down; let ~ fall back",
     { kind: "release" },
   ],
   [

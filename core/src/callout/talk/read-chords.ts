@@ -1,7 +1,7 @@
 import type { Atom, AtomOf } from "./atom";
 import { addNotes, isStringOpen, type Draft } from "./draft";
 import { ask, askAnew, saidWith, slip, textOf } from "./asking";
-import { hasAhead, isAllSaid, isNoteNext } from "./look-ahead";
+import { hasAhead, isAllSaid, isHeader, isNoteNext } from "./look-ahead";
 import { clauseDrafts, lastNotes, segmentDrafts, type Talk } from "./talk";
 
 // Chords
@@ -74,7 +74,8 @@ export function readTogether(talk: Talk, atom: AtomOf<"together">): void {
   let group: readonly Draft[] = inClause.length > 0 ? inClause : inSegment;
   // “Two notes at once, D 9 and B 10.”
   const isAnnounced = talk.many?.from === talk.drafts.length;
-  if (group.length === 0 && isAnnounced && hasAhead(talk, "segment", "fret")) {
+  const isHeading = isAnnounced || isHeader(talk);
+  if (group.length === 0 && isHeading && hasAhead(talk, "segment", "fret")) {
     talk.many = undefined;
     talk.chord = { isPlural: false, from: talk.drafts.length, isUnison: false };
     return;

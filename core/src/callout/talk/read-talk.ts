@@ -27,12 +27,13 @@ import { corrected } from "./correct";
 import { withoutRemarks } from "./remarks";
 import type { Word } from "./words";
 import type { Draft } from "./draft";
-import { endBracket, endClause } from "./end-clause";
+import { endBracket, endClause, isOfNoteBefore } from "./end-clause";
 import { ask, slip } from "./asking";
 import {
   atomBefore,
   hasAhead,
   isFretNext,
+  isNoteInClause,
   isNoteNext,
   saidSince,
   says,
@@ -103,6 +104,7 @@ function take(talk: Talk, atom: Atom): void {
       talk.isReplaced = true;
       return;
     case "pause":
+      if (isOfNoteBefore(talk, atom)) return;
       endBracket(talk, atom);
       return endClause(talk, atom.strength);
     case "and":
@@ -198,9 +200,7 @@ function take(talk: Talk, atom: Atom): void {
     case "manner":
       return readManner(talk, atom);
     case "unmuted":
-      if (talk.stretch)
-        talk.stretch.manners = talk.stretch.manners.filter(({ kind }) => kind !== "palm-mute");
-      return;
+      return readUnmuted(talk);
     case "bend":
       return readBend(talk, atom);
     case "amount":
@@ -286,6 +286,14 @@ function take(talk: Talk, atom: Atom): void {
     case "unknown":
       return readUnknown(talk, atom);
   }
+}
+
+/** “Palm muted: low E 0 0 3, A 0 (not muted)”: of the note before it, or of those to come. */
+function readUnmuted(talk: Talk): void {
+  const isMuted = ({ kind }: { readonly kind: string }) => kind === "palm-mute";
+  const last = talk.stretch?.manners.some(isMuted) && segmentDrafts(talk).at(-1);
+  if (last && !isNoteInClause(talk)) last.manners = last.manners.filter((one) => !isMuted(one));
+  if (talk.stretch) talk.stretch.manners = talk.stretch.manners.filter((one) => !isMuted(one));
 }
 
 function readLastTime(talk: Talk, atom: Atom): void {

@@ -375,7 +375,7 @@ export class StringWords {
     const isBehindFret =
       /^[B-G]$/u.test(this.words[at]!.written) &&
       /^(fret|open)$/u.test(this.text(this.text(at - 1) === "," ? at - 2 : at - 1));
-    if (isBehindFret && (!next || /^[,.;!?]$/u.test(next.text))) return true;
+    if (isBehindFret && (!next || /^(?:[,.;!?]|at|together)$/u.test(next.text))) return true;
     // “D, 5, 7”: a heading.
     const isFirst = at === 0 || /^[.;:!?]$/u.test(this.text(at - 1));
     const isCapital = /^[A-G]/u.test(this.words[at]!.written);
@@ -383,7 +383,8 @@ export class StringWords {
     if (isFirst && isCapital && isHeading) return true;
     if (name !== "a") return isExpected || isBeforeFret;
     if (hasThe || next?.text === ":") return true;
-    if (isCapital) return isBeforeFret || isExpected;
+    // Within a sentence a capital A is no article: “low E, fret 3, A, fret 2”.
+    if (isCapital) return isBeforeFret || isExpected || (!isFirst && next?.text === ",");
     if (isExpected && isEnd) return true;
     // “D 7, then a 5”: where other strings are capitals, it is an article.
     const isStyle = this.letterStyle.some((letter) => /^[a-g]/u.test(letter));

@@ -336,4 +336,5 @@ export const REMARKS: readonly string[] = [
   "pretty cool huh",
   "okay so let's break that down",
   "and it's got a bit of a shuffle to it",
+  "watch your left hand, the thumb tends to creep up",
 ];

@@ -1721,5 +1721,10 @@ export const UNDERSTOOD: readonly Case[] = [
   ],
   ["now play that exact thing an octave up, so twelve frets", "'? A12 A15", { before: "A 0, A 3" }],
   ["back up to the first note", "'? D5", { before: "D 5, D 7" }],
+  ["low E, fret 3 (second finger), A, fret 2 (first finger)", "'? E3.2 A2.1"],
+  ["palm muted: low E 0 0 3 0, A 0 (not muted)", "'? pm[E0 E0 E3 E0] A0"],
+  ["it's a half step bend on the eleven of the B and straight back down", "'? B11b½r"],
+  ["then all together: low E 3, open D, open G, B 3", "'? E3+D0+G0+B3"],
+  ["open D and second fret G at once, then open D and fourth fret G at once", "'? D0+G2 D0+G4"],
 ];
 /** What a careful listener asks back, with what is sure of it. */

@@ -172,6 +172,8 @@ export class Talk {
   pair: number | undefined;
   /** Drafts between round brackets, from the first up to the one behind the last. */
   bracket: { readonly from: number; to?: number } | undefined;
+  /** Whether brackets are open that hold no note. */
+  isAside = false;
   strokesAhead: AtomOf<"strokes"> | undefined;
   /** The next fret is one that is played no more: “instead of that last five”. */
   isReplaced = false;
