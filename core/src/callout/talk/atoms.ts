@@ -2,6 +2,8 @@ import type { Stroke } from "../../score/technique";
 import { EVERYDAY_WORDS, ASIDES } from "./fillers.data";
 import type { Atom, Found, PauseStrength } from "./atom";
 import { ChordWords } from "./chord-words";
+import { CountWords } from "./count-words";
+import { FretWords } from "./fret-words";
 import { Lexicon } from "./pattern";
 import { meaningOf, PHRASES } from "./phrases.data";
 import type { StringCalls } from "./string-calls";
@@ -42,6 +44,8 @@ export function atomsOf(
 class AtomReader {
   private readonly strings: StringWords;
   private readonly chords: ChordWords;
+  private readonly counts: CountWords;
+  private readonly frets: FretWords;
   private readonly atoms: Atom[] = [];
   /** Whether a grip is held: until the sentence ends. */
   private isGripHeld = false;
@@ -52,6 +56,8 @@ class AtomReader {
   ) {
     this.strings = new StringWords(words, calls);
     this.chords = new ChordWords(words);
+    this.counts = new CountWords(words, this.strings, this.atoms);
+    this.frets = new FretWords(words, this.strings, this.atoms);
   }
 
   run(): readonly Atom[] {
@@ -80,16 +86,16 @@ class AtomReader {
       this.chords.held(at),
       this.pause(at),
       this.strokes(at),
-      this.glued(at),
-      this.counting(at),
+      this.counts.glued(at),
+      this.counts.counting(at),
       this.value(at),
-      this.soMany(at),
+      this.counts.soMany(at),
       this.strings.at(at),
       this.chords.at(at),
       this.notDone(at),
       this.phrase(at),
       this.aside(at),
-      this.fret(at),
+      this.frets.at(at),
       this.direction(at),
     ].filter((one): one is Found => one !== undefined);
     const best = found.reduce<Found | undefined>(
@@ -143,52 +149,6 @@ class AtomReader {
     return strokes.length > 1 ? { kind: "strokes", strokes, end: next } : undefined;
   }
 
-  /** Signs without a blank: `x4`, `4x`, `5h7`, `7p5`, `9s12`. */
-  private glued(at: number): Found | undefined {
-    const word = this.words[at];
-    const next = this.words[at + 1];
-    if (!word || !next) return undefined;
-    const link = ({ h: "hammer-on", p: "pull-off", s: "slide" } as const)[word.text];
-    if (link && next.number && this.words[at - 1]?.number)
-      return { kind: "link", link, hasTo: true, end: at + 1 };
-    if (next.glue !== "none") return undefined;
-    const times = /^[x×]$/u.test(word.text)
-      ? next.number
-      : /^[x×]$/u.test(next.text)
-        ? word.number
-        : undefined;
-    const isTimes =
-      times?.form === "cardinal" && (word.number ? this.words[at + 2]?.glue !== "none" : true);
-    if (isTimes && (word.glue === "blank" || !word.number))
-      return { kind: "count", times: times.value, of: "last", end: at + 2 };
-    return undefined;
-  }
-
-  /** “One e and a two e and a”: counted, not played. */
-  private counting(at: number): Found | undefined {
-    if (this.words[at]?.number?.value !== 1) return undefined;
-    let end = at;
-    let numbers = 0;
-    let between = 0;
-    let hasSyllables = false;
-    for (; end < this.words.length; end++) {
-      const { number, text, written } = this.words[end]!;
-      if (
-        number?.form === "cardinal" &&
-        number.value === numbers + 1 &&
-        (numbers === 0 || between > 0)
-      ) {
-        numbers++;
-        between = 0;
-      } else if (/^(e|and|&|a|ah|n|trip|let)$/u.test(text) && !/^[AE]$/u.test(written)) {
-        between++;
-        if (text === "e" || text === "trip") hasSyllables = true;
-      } else break;
-    }
-    const isCounting = numbers >= 3 || (numbers >= 2 && hasSyllables);
-    return isCounting ? { kind: "aside", end } : undefined;
-  }
-
   private value(at: number): Found | undefined {
     const value = valueAt(this.words, at, (place) => this.isPlaceWithFret(place));
     if (value) return { kind: "value", ...value };
@@ -219,55 +179,6 @@ class AtomReader {
     return next?.number !== undefined || /^(open|fret|x)$/u.test(next?.text ?? "");
   }
 
-  /** “Chug chug chug on the open E”. */
-  private repeatedVerb(at: number): Found | undefined {
-    let end = at;
-    while (/^(chug|chugga)$/u.test(this.words[end]?.lemma ?? "")) end++;
-    const isIsolated = !/^(chug|chugga)$/u.test(this.words[at - 1]?.lemma ?? "");
-    return isIsolated && end > at + 1 ? { kind: "so-many", times: end - at, end } : undefined;
-  }
-
-  /** “two 13s”, “three dead notes”, “two more eighths”, “three low E's”, “three hits on”. */
-  private soMany(at: number): Found | undefined {
-    const chugs = this.repeatedVerb(at);
-    if (chugs) return chugs;
-    const number = this.words[at]?.number;
-    if (number?.form !== "cardinal" || number.isPlural || number.value < 1) return undefined;
-    let next = at + 1;
-    if (/^(more|of|big|quick|short|straight|even|little|single)$/u.test(this.text(next))) next++;
-    const found = { kind: "so-many" as const, times: number.value, end: next };
-    const ahead = this.words[next];
-    if (ahead?.number?.isPlural) return found;
-    if (/^(down|up)(strokes|strums|picks)$/u.test(ahead?.text ?? "")) return found;
-    if (/^(hits?|notes?|ones|strokes?|chugs?|strums?|picks?|plucks?)$/u.test(ahead?.text ?? "")) {
-      if (this.text(next) === "notes") return { ...found, isOfNotes: true, end: next + 1 };
-      return /^(on|of)$/u.test(this.text(next + 1)) ? { ...found, end: next + 1 } : undefined;
-    }
-    const value = valueAt(this.words, next, () => false);
-    if (value) return value.isMany ? found : undefined;
-    const phrase = PHRASES.at(this.words, next);
-    if (phrase && meaningOf(phrase.meaning, phrase, this.text(phrase.end - 1)).kind === "dead")
-      return found;
-    let open = next;
-    while (/^(open|low|high|muted|palm)$/u.test(this.text(open))) open++;
-    const isLetters =
-      /^[a-g][#b]?'?s$/u.test(this.text(open)) &&
-      this.strings.at(
-        this.text(open - 1) === "low" || this.text(open - 1) === "high" ? open - 1 : open,
-      ) !== undefined;
-    if (isLetters) return found;
-    // “Sixteenths on the low E, four open, and then …”
-    const isOfMany = this.atoms.some((atom) => atom.kind === "value" && atom.isMany);
-    const isOpenAlone = /^$|^(?:[,.;:!?)]|and|then)$/u.test(this.text(next + 1));
-    const isBehindComma = /^(?:,|and|then)$/u.test(this.text(at - 1));
-    if (this.text(next) === "open" && isOfMany && isOpenAlone && isBehindComma) return found;
-    const isOpenString =
-      this.text(next) === "open" &&
-      this.strings.at(next + 1) !== undefined &&
-      !this.strings.at(at - 1);
-    return isOpenString ? found : undefined;
-  }
-
   /** “Seven, no bend”: what is not done. */
   private notDone(at: number): Found | undefined {
     if (!/^(?:no|without)$/u.test(this.text(at))) return undefined;
@@ -288,7 +199,7 @@ class AtomReader {
     // “An upstroke on that third fret.”
     const isOfFret = this.words[at + 1]?.number?.form === "ordinal" && found?.end === at + 1;
     const isThat = /^(that|this|those|these)$/u.test(this.text(at));
-    if (isOfFret && isThat && this.fret(at + 1)?.kind === "fret")
+    if (isOfFret && isThat && this.frets.at(at + 1)?.kind === "fret")
       return { kind: "filler", end: at + 1 };
     return (
       found && { ...meaningOf(found.meaning, found, this.text(found.end - 1)), end: found.end }
@@ -309,81 +220,6 @@ class AtomReader {
     }
     const found = REMARKS.at(this.words, at);
     return found && { kind: "aside", end: found.end };
-  }
-
-  private fret(at: number): Found | undefined {
-    const word = this.words[at];
-    if (!word) return undefined;
-    if (word.text === "open") return this.fretOf(0, true, at, at + 1);
-    // “+2 frets”: a way, and of what is not said.
-    if (/^[-–+]\d+$/u.test(word.text)) return { kind: "move", isVague: true, end: at + 1 };
-    const next = this.words[at + 1];
-    if (/^(frets?|fr)$/u.test(word.text)) {
-      const behind = next?.text === "number" ? at + 2 : at + 1;
-      const number = this.words[behind]?.number;
-      if (number && !number.isPlural) return this.fretOf(number.value, true, at, behind + 1);
-    }
-    if (word.text === "x" && (next?.glue !== "none" || !next.number))
-      return { kind: "dead", end: at + 1 };
-    const { number } = word;
-    if (!number) return undefined;
-    // “thirds”, “sixths”: how far two strings lie apart.
-    if (number.isPlural && number.form === "ordinal") return { kind: "filler", end: at + 1 };
-    if (!this.isFretNumber(at)) return { kind: "filler", end: at + 1 };
-    // “2 frets” are a way, and no place.
-    // “An octave up, so twelve frets.”
-    const isSaidAnew = this.atoms.some(
-      (atom) => atom.kind === "move" && Math.abs(atom.frets ?? 0) === number.value,
-    );
-    if (next?.text === "frets" && isSaidAnew) return { kind: "filler", end: at + 2 };
-    if (next?.text === "frets" && number.form === "cardinal")
-      return { kind: "unread", why: "where these frets are", end: at + 2 };
-    const isCalled = /^(fret|fr)$/u.test(next?.text ?? "");
-    const isNamed =
-      isCalled || number.form === "ordinal" || (this.text(at - 1) === "the" && number.value !== 1);
-    const found = this.fretOf(number.value, isNamed, at, isCalled ? at + 2 : at + 1);
-    return { ...found, isPlural: number.isPlural } as Found;
-  }
-
-  /** “That one”, “first up” are no frets: such words are, where a fret or a list shows it. */
-  private isFretNumber(at: number): boolean {
-    const { text } = this.words[at]!;
-    if (!/^(one|first|second)$/u.test(text)) return true;
-    if (text === "one" && /^(twice|thrice)$/u.test(this.text(at + 1)))
-      return !/^(that|this|the|each|other|last|first)$/u.test(this.text(at - 1));
-    // “One 5”: so many.
-    const isCounting = this.atoms.some(({ kind }) => kind === "so-many");
-    if (text === "one" && /^\d/u.test(this.text(at + 1))) return false;
-    const isAlone = /^(?:[,.;:)]|on|of|)$/u.test(this.text(at + 1));
-    if (text === "one" && isCounting && !isAlone && /^(?:,|and|then)$/u.test(this.text(at - 1)))
-      return false;
-    if (
-      /^(frets?|fr|on|of)$/u.test(this.text(at + 1)) &&
-      !(text === "one" && this.text(at + 1) === "of")
-    )
-      return true;
-    const before = this.text(at - 1);
-    // “The G at one”; “at one point” is none.
-    const isLast = /^$|^(?:[,.;:!?)]|and|then|with|on|together)$/u.test(this.text(at + 1));
-    if (text === "one" && before === "at" && isLast) return true;
-    if (/^(the|fret|string)$/u.test(before) || /^[a-g]$/u.test(before)) return true;
-    const isNumber = (index: number) =>
-      this.words[index]?.number !== undefined || this.text(index) === "open";
-    const isJoined = /^(and|to|,)$/u.test(before) && isNumber(at - 2);
-    const leadsOn = /^(and|to|,)$/u.test(this.text(at + 1)) && isNumber(at + 2);
-    return (
-      isNumber(at - 1) ||
-      isNumber(at + 1) ||
-      isJoined ||
-      leadsOn ||
-      this.strings.at(at + 1) !== undefined
-    );
-  }
-
-  private fretOf(fret: number, isNamed: boolean, at: number, end: number): Found {
-    const word = this.words[at]!;
-    const isJoined = word.glue === "hyphen" && this.words[at - 1]?.number !== undefined;
-    return { kind: "fret", fret, isNamed, isPlural: false, isJoined, end };
   }
 
   /** “over to”, “back on the”: only a way to say where; elsewhere up and down mean something. */
@@ -418,7 +254,7 @@ class AtomReader {
       /^$|^(?:[,.;:!?)]|and|then|okay)$/u.test(this.text(next));
     if (isOfNote) return { kind: "manner", stroke: this.text(at) as Stroke, end: next };
     if (isStroke) return { kind: "manner", stroke: this.text(at) as Stroke, end: next };
-    if (this.strings.at(next) ?? this.fret(next) ?? /^(the|on|in)$/u.test(this.text(next)))
+    if (this.strings.at(next) ?? this.frets.at(next) ?? /^(the|on|in)$/u.test(this.text(next)))
       return { kind: "filler", end: next };
     return /^(up|down)$/u.test(this.text(at))
       ? { kind: "unknown", end: at + 1 }

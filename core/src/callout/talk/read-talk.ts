@@ -2,12 +2,12 @@ import type { Atom, AtomOf } from "./atom";
 import { isBendOpen, readAmount, readBend, readRelease } from "./read-bends";
 import { readAdded, readChordName, readTogether } from "./read-chords";
 import { readCount } from "./read-counts";
+import { isOfRound, readLastTime, readOtherEnd } from "./read-endings";
 import { readGrip, readHeldGrip } from "./read-grips";
 import { readLink, readSlideFrom, readSlideIn } from "./read-links";
 import { readLeftOut } from "./read-left-out";
 import { readCalloutWord, readDead, readFret, readPlain, readSameFret } from "./read-notes";
 import {
-  endReference,
   readAgain,
   readBackToFirst,
   readBarAgain,
@@ -296,20 +296,6 @@ function readUnmuted(talk: Talk): void {
   if (talk.stretch) talk.stretch.manners = talk.stretch.manners.filter((one) => !isMuted(one));
 }
 
-function readLastTime(talk: Talk, atom: Atom): void {
-  endReference(talk);
-  talk.lastTime = "said";
-  talk.lastTimeAt = atom;
-}
-
-/** “Twice through, and the second time finish on …”: the last of the rounds that were said. */
-function isOfRound(talk: Talk, { start, end }: Atom): boolean {
-  const { words } = talk;
-  const rounds = talk.reference?.times ?? talk.rounds;
-  const nth = words.slice(start, end).find(({ number }) => number?.form === "ordinal")?.number;
-  return rounds > 1 && nth?.value === rounds && hasAhead(talk, "sentence", "ends-on");
-}
-
 /** “That whole thing, then finish on A 0”: of what was said before, and nobody says what becomes of it. */
 function readAll(talk: Talk, atom: Atom): void {
   const isAlone = talk.atoms[talk.at + 1]?.kind === "pause";
@@ -324,23 +310,6 @@ const isOfContext = ({ drafts, context }: Talk) => drafts.length === 0 && contex
 function askReplaced(talk: Talk, atom: Atom): number {
   ask(talk, atom, UNDECIDED);
   return talk.drafts.length;
-}
-
-/**
- * “That, but the last note is a 7”: all of it again with another end. “The last note is a 7”: in the
- * place of the last one, or behind it?
- */
-function readOtherEnd(talk: Talk, atom: Atom): void {
-  const isOfBefore = !talk.drafts.some(({ sentence }) => sentence === talk.sentence);
-  if (!isOfBefore || talk.drafts.length + talk.context.before.length === 0) return;
-  const isThat = saidSince(talk, sentenceStart(talk)).some(({ kind }) => kind === "pronoun");
-  if (isThat && /^(but|except|only)$/u.test(talk.words[atom.start]!.text)) {
-    talk.reference = referenceTo(talk, atom, "same");
-    if (talk.reference) talk.reference.endsOn = true;
-    return;
-  }
-  if (!says(talk, atom, /^(last|final)$/u)) return;
-  talk.ahead.question = ask(talk, atom, "in place of the last note, or behind it?");
 }
 
 /** “A 5 with D 7”: a note stands right before it. */
