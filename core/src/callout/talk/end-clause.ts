@@ -51,9 +51,11 @@ export function endClause(talk: Talk, strength: 1 | 2 | 3): void {
   if (strength > 1) endReference(talk);
   const ending =
     talk.stretch && (strength >= talk.stretch.until || (strength > 1 && isHeadingNext(talk)));
-  if (talk.stretch && ending) {
-    const { unused } = talk.stretch;
-    if (unused && strength === 3) slip(talk, unused, "sentence-unfinished", "of which notes?");
+  const unused = talk.stretch?.unused;
+  // “Palm mutes on the low E, open, open, then …”: of what follows the comma.
+  if (talk.stretch && unused && strength < 3) talk.stretch.until = talk.stretch.until === 3 ? 3 : 2;
+  else if (talk.stretch && ending) {
+    if (unused) slip(talk, unused, "sentence-unfinished", "of which notes?");
     talk.stretch = undefined;
   }
   talk.clause++;
@@ -89,7 +91,7 @@ function isHeadingNext({ atoms, words, at }: Talk): boolean {
 function announcedForNothing(talk: Talk): void {
   const start = segmentStart(talk);
   const said = saidSince(talk, start);
-  const isNamed = said.some((atom) => atom.kind === "strings" && atom.form === "on");
+  const isNamed = said.some(({ kind }) => kind === "strings");
   if (talk.ahead.techniques.length === 0 || !isNamed || segmentDrafts(talk).length > 0) return;
   talk.ahead = nothingAhead();
   slip(talk, { start, end: said.at(-1)!.end }, "sentence-unfinished", "which fret?");

@@ -1,7 +1,7 @@
 import type { Atom, AtomOf } from "./atom";
 import { addNotes, isStringOpen, type Draft } from "./draft";
 import { ask, askAnew, saidWith, slip, textOf } from "./asking";
-import { hasAhead, isAllSaid, isHeader, isNoteNext } from "./look-ahead";
+import { hasAhead, isAllSaid, isHeader, isNoteNext, says } from "./look-ahead";
 import { clauseDrafts, lastNotes, segmentDrafts, type Talk } from "./talk";
 
 // Chords
@@ -89,6 +89,11 @@ export function readTogether(talk: Talk, atom: AtomOf<"together">): void {
     group = (group.length > 1 ? group : sentence).slice(-pair);
   }
   if (talk.awaited) return;
+  // “5 on the D, 5 on the G, then both together”: once more, or is that how they are played?
+  const isThen = talk.join === "then" && inClause.length + inSegment.length === 0;
+  const isHeld = group.some(({ notes }) => notes.some(({ finger }) => finger !== undefined));
+  if (isThen && pair === 2 && !isHeld && !says(talk, atom, /^(?:play|strum|pluck|hit)$/u))
+    return void ask(talk, atom, "which notes sound together?");
   const isWhole =
     atom.isAll === true || /^all/u.test(talk.words[atom.start]!.text) || isAllSaid(talk);
   if (

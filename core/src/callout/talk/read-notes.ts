@@ -79,7 +79,13 @@ function isReleasedTo(talk: Talk, { fret }: AtomOf<"fret">): boolean {
 /** “Start at the fifteenth and walk down: fifteen, twelve, ten”: the list begins with what was said. */
 function isToldAnew(talk: Talk, { fret }: AtomOf<"fret">): boolean {
   const before = talk.atoms[talk.at - 1];
-  if (before?.kind !== "pause" || talk.words[before.start]?.text !== ":") return false;
+  // “Starting on the fifth and going up five, six, seven.”
+  const isGone = says(
+    talk,
+    { start: before?.start ?? 0, end: talk.atoms[talk.at]!.start },
+    /^(?:up|down)$/u,
+  );
+  if (!isGone && (before?.kind !== "pause" || talk.words[before.start]?.text !== ":")) return false;
   const said = segmentDrafts(talk);
   const [only] = said;
   const isNamedAnew = saidSince(talk, only?.to ?? 0).some(({ kind }) => kind === "strings");

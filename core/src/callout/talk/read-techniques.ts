@@ -51,7 +51,10 @@ export function readTechnique(talk: Talk, atom: AtomOf<"technique">): void {
     return addAhead(talk.ahead, technique);
   // “Natural harmonic, fifth fret, A string”: said before the note that it names.
   const isFirst = segmentDrafts(talk).length === 0;
-  if (isFirst && !isBack && hasAhead(talk, "segment", "fret", "strings"))
+  const isNothing =
+    talk.drafts.length + talk.context.before.length === 0 &&
+    talk.atoms[talk.at + 1]?.kind === "pause";
+  if (isFirst && (!isBack || isNothing) && hasAhead(talk, "segment", "fret", "strings"))
     return addAhead(talk.ahead, technique);
   const draft = targetOf(talk, atom, "no note stands before it");
   if (draft) addTechnique(draft, technique);

@@ -249,6 +249,11 @@ export class StringWords {
   private byNumber(at: number, isOf: boolean): Found | undefined {
     const word = this.text(at);
     const number = this.words[at + 1]?.number;
+    const last = this.words[at + 3]?.number;
+    const isRange = word === "strings" && /^(?:to|through|thru|-|–)$/u.test(this.text(at + 2));
+    // “Strings one to three.”
+    if (isRange && number?.form === "cardinal" && last?.form === "cardinal")
+      return this.range(number.value, last.value, at + 4);
     if (STRING.has(word) && number?.form === "cardinal" && !number.isPlural) {
       return this.numbered(number.value, at + 2, word === "strings");
     }
@@ -274,6 +279,14 @@ export class StringWords {
     if (own?.form === "cardinal" && isListed && this.listedAfterStrings(at))
       return this.numbered(own.value, at + 1, true);
     return undefined;
+  }
+
+  /** Thick string first. */
+  private range(one: number, other: number, end: number): Found | undefined {
+    const [low, high] = [Math.min(one, other), Math.max(one, other)];
+    if (low < 1 || high > this.calls.count || low === high) return undefined;
+    const strings = Array.from({ length: high - low + 1 }, (_, index) => high - index);
+    return { strings, others: [], end, isPlural: true };
   }
 
   /** The three of “strings five and three”. */

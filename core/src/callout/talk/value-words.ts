@@ -94,7 +94,12 @@ export function valueAt(
     value >= 8 &&
     text(end) === "on" &&
     (words[end + 1]?.number !== undefined || isPlaceAt(end + 1));
-  if (isBend || !(isPlural || isNote || isTriplet || isRest || dots > 0 || isBare || isBeforePlace))
+  // “Dotted quarter G 7, eighth G 5.”
+  const isLeading = /^(?:[,.;:]|then|and|)$/u.test(before) && isPlaceAt(end);
+  if (
+    isBend ||
+    !(isLeading || isPlural || isNote || isTriplet || isRest || dots > 0 || isBare || isBeforePlace)
+  )
     return undefined;
   const dotted = [fraction(1), fraction(3, 2), fraction(7, 4)][dots]!;
   const plain = multiply(fraction(1, value), dotted);
