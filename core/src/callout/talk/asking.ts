@@ -39,6 +39,20 @@ export function askAnew(
 /** The words a draft was said with. */
 export const saidWith = ({ from, to }: Draft): WordRange => ({ start: from, end: to });
 
+/** What can be answered where the string of a note is asked for. */
+export function answersOn(talk: Talk, draft: Draft, strings: readonly number[]) {
+  const said = textOf(talk, saidWith(draft));
+  const names = strings.map((string) => talk.context.spoken[string - 1]!);
+  return names.map((name) => [`on ${name}`, `${said} on ${name}`] as const);
+}
+
+/** Asks which of some strings a note is on. */
+export function askWhichString(talk: Talk, draft: Draft, strings: readonly number[]): void {
+  const range = saidWith(draft);
+  const question = `on which string is the ${textOf(talk, range)}?`;
+  draft.question = askAnew(talk, range, question, answersOn(talk, draft, strings));
+}
+
 export function slip(talk: Talk, { start, end }: WordRange, code: string, message: string): void {
   const from = talk.words[start]?.start ?? 0;
   const to = talk.words[Math.max(start, end - 1)]?.end ?? talk.text.length;

@@ -1,5 +1,5 @@
 import type { AtomOf } from "./atom";
-import { askAnew, saidWith, textOf } from "./asking";
+import { askWhichString, saidWith } from "./asking";
 import { isStringOpen, type Draft, type DraftNote, type Join } from "./draft";
 import { says } from "./look-ahead";
 import { segmentDrafts, type Talk } from "./talk";
@@ -42,7 +42,7 @@ export function bindString(
     else doubtful = one;
     join = one.join;
   }
-  if (doubtful) askWhichString(talk, doubtful, string);
+  if (doubtful) askWhichString(talk, doubtful, [string, doubtful.notes[0]!.string!]);
 }
 
 /** Whether a note whose string was not said leads over to the next one: they lie on one string. */
@@ -111,12 +111,4 @@ export function setString(
     note.others = others;
     if (letterAt !== undefined) note.letterAt = letterAt;
   }
-}
-
-function askWhichString(talk: Talk, draft: Draft, string: number): void {
-  const range = saidWith(draft);
-  const said = textOf(talk, range);
-  const names = [string, draft.notes[0]!.string!].map((one) => talk.context.spoken[one - 1]!);
-  const answers = names.map((name) => [`on ${name}`, `${said} on ${name}`] as const);
-  draft.question = askAnew(talk, range, `on which string is the ${said}?`, answers);
 }

@@ -79,6 +79,9 @@ export interface Draft {
 /** Whether nobody said its string with it. */
 export const isStringOpen = ({ binding }: Draft) => binding !== "own" && binding !== "header";
 
+/** Whether its string is one that was spoken of before. */
+export const isCarried = ({ binding }: Draft) => binding === "carried" || binding === "kept";
+
 /** A draft of which nothing is known but where it was said. */
 export function newDraft(
   kind: Draft["kind"],

@@ -1,6 +1,6 @@
 import { ask, slip, tellUnused } from "./asking";
-import { saidSince, segmentStart } from "./look-ahead";
-import type { Atom } from "./atom";
+import { ahead, isSign, saidSince, segmentStart } from "./look-ahead";
+import type { Atom, PauseStrength } from "./atom";
 import { addManner, addTechnique } from "./draft";
 import { endChord, isChordBegun } from "./read-chords";
 import { endMany } from "./read-counts";
@@ -10,19 +10,16 @@ import { spreadStrokes } from "./read-techniques";
 import { clauseDrafts, lastNotes, later, nothingAhead, segmentDrafts, type Talk } from "./talk";
 
 /** “Fret 3 (second finger)”: a bracket that holds no note says more of the one before it. */
-export function isOfNoteBefore(talk: Talk, { start }: Atom): boolean {
-  const sign = talk.words[start]!.text;
+export function isOfNoteBefore(talk: Talk, atom: Atom): boolean {
   const isNote = ({ kind }: Atom) =>
     ["fret", "dead", "grip", "callout", "strings", "rest"].includes(kind);
-  const isSign = (one: Atom, text: string) =>
-    one.kind === "pause" && talk.words[one.start]!.text === text;
-  if (sign === "(") {
+  if (isSign(talk, atom, "(")) {
     const rest = talk.atoms.slice(talk.at + 1);
-    const end = rest.findIndex((one) => isSign(one, ")"));
+    const end = rest.findIndex((one) => isSign(talk, one, ")"));
     talk.isAside = clauseDrafts(talk).length > 0 && end > 0 && !rest.slice(0, end).some(isNote);
     return talk.isAside;
   }
-  if (sign !== ")" || !talk.isAside) return false;
+  if (!isSign(talk, atom, ")") || !talk.isAside) return false;
   talk.isAside = false;
   return true;
 }
@@ -35,7 +32,7 @@ export function endBracket(talk: Talk, { start }: Atom): void {
 }
 
 /** What a comma, “then” or the end of a sentence ends. */
-export function endClause(talk: Talk, strength: 1 | 2 | 3): void {
+export function endClause(talk: Talk, strength: PauseStrength): void {
   talk.adjacent = undefined;
   talk.join = later(talk.join, strength === 1 ? "comma" : strength === 2 ? "then" : "sentence");
   endMany(talk, strength);
@@ -49,15 +46,7 @@ export function endClause(talk: Talk, strength: 1 | 2 | 3): void {
   if (talk.chord && (strength > 1 || talk.chord.isPlural) && !isChordBegun(talk, strength))
     endChord(talk, strength);
   if (strength > 1) endReference(talk);
-  const ending =
-    talk.stretch && (strength >= talk.stretch.until || (strength > 1 && isHeadingNext(talk)));
-  const unused = talk.stretch?.unused;
-  // “Palm mutes on the low E, open, open, then …”: of what follows the comma.
-  if (talk.stretch && unused && strength < 3) talk.stretch.until = talk.stretch.until === 3 ? 3 : 2;
-  else if (talk.stretch && ending) {
-    if (unused) slip(talk, unused, "sentence-unfinished", "of which notes?");
-    talk.stretch = undefined;
-  }
+  endStretch(talk, strength);
   talk.clause++;
   talk.isClauseUnknown = false;
   if (strength > 1) {
@@ -78,13 +67,23 @@ export function endClause(talk: Talk, strength: 1 | 2 | 3): void {
   }
 }
 
+function endStretch(talk: Talk, strength: PauseStrength): void {
+  const { stretch } = talk;
+  if (!stretch) return;
+  // “Palm mutes on the low E, open, open, then …”: of what follows the comma.
+  if (stretch.unused && strength < 3) {
+    if (stretch.until === 1) stretch.until = 2;
+    return;
+  }
+  const isOver = strength >= stretch.until || (strength > 1 && isHeadingNext(talk));
+  if (!isOver) return;
+  if (stretch.unused) slip(talk, stretch.unused, "sentence-unfinished", "of which notes?");
+  talk.stretch = undefined;
+}
+
 /** “Harmonics: D 12 7, then low E: 3 3 5”: another heading begins. */
-function isHeadingNext({ atoms, words, at }: Talk): boolean {
-  const rest = atoms.slice(at + 1);
-  const end = rest.findIndex((atom) => atom.kind === "pause" && atom.strength > 1);
-  return rest
-    .slice(0, end < 0 ? undefined : end)
-    .some(({ kind, start }) => kind === "pause" && words[start]!.text === ":");
+function isHeadingNext(talk: Talk): boolean {
+  return ahead(talk, "segment").some((atom) => isSign(talk, atom, ":"));
 }
 
 /** “Ghost note on the D, then …”: a string was named for it, and no fret. */

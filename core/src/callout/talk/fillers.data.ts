@@ -49,7 +49,7 @@ const EVERYDAY =
   "didn't isn't aren't wasn't can't won't couldn't wouldn't worry rush forget matter " +
   "nothing something anything everything sure ready ahead forward onwards sings rings 'em " +
   "em 'n n ya ye 'cause 'til guitarist teacher student kick kicks pops whack wallop smack " +
-  "breathe breathes bloom squeeze milk digging nowhere everywhere whenever whatever's resolve resolves resolving resolved " +
+  "breathe breathes bloom milk digging nowhere everywhere whenever whatever's resolve resolves resolving resolved " +
   "downbeat upbeat pickup catch catches catching caught pinch pinches pinching grabbing " +
   "squeeze arrive arrives arriving settle settles hang hangs hanging out away apart chunk " +
   "piece block group groups grouping descend descends descending ascend ascends ascending " +

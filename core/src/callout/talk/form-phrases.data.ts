@@ -64,6 +64,7 @@ export const FORM: readonly Row[] = [
     "repeat|like|as the #th bar|measure; back to the #th bar|measure",
     ({ numbers }) => ({ kind: "bar-again", bar: numbers[0]! }),
   ],
+  ["that bar again; same bar again", { kind: "bar-again", bar: 0 }],
   ["bar|measure #", ({ numbers }) => ({ kind: "bar", bar: numbers[0]! })],
   ["first|1st bar|measure", { kind: "bar", bar: 1 }],
   ["#th bar|measure", ({ numbers }) => ({ kind: "bar", bar: numbers[0]! })],

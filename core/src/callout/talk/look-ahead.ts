@@ -24,18 +24,21 @@ export function isNoteNext(talk: Talk, alsoFinger = false): boolean {
 
 const ENDED_BY = { clause: 1, segment: 2, sentence: 3 } as const;
 
-/** Whether something of these kinds is still said before the clause, segment or sentence ends. */
+/** What is still said before the clause, segment or sentence ends. */
+export function ahead({ atoms, at }: Talk, within: keyof typeof ENDED_BY): readonly Atom[] {
+  const rest = atoms.slice(at + 1);
+  const isEnd = (atom: Atom) => atom.kind === "pause" && atom.strength >= ENDED_BY[within];
+  const end = rest.findIndex(isEnd);
+  return end < 0 ? rest : rest.slice(0, end);
+}
+
+/** Whether something of these kinds is. */
 export function hasAhead(
-  { atoms, at }: Talk,
+  talk: Talk,
   within: keyof typeof ENDED_BY,
   ...kinds: readonly Atom["kind"][]
 ): boolean {
-  const strength = ENDED_BY[within];
-  for (const atom of atoms.slice(at + 1)) {
-    if (atom.kind === "pause" && atom.strength >= strength) return false;
-    if (kinds.includes(atom.kind)) return true;
-  }
-  return false;
+  return ahead(talk, within).some(({ kind }) => kinds.includes(kind));
 }
 
 export function isNoteInClause(talk: Talk): boolean {
@@ -103,11 +106,16 @@ export function says({ words }: Talk, { start, end }: WordRange, word: RegExp): 
   return words.slice(start, end).some(({ text }) => word.test(text));
 }
 
+/** Whether it is a pause by this sign. */
+export function isSign({ words }: Talk, atom: Atom | undefined, sign: string): boolean {
+  return atom?.kind === "pause" && words[atom.start]?.text === sign;
+}
+
 /** “Harmonics: …”: of all that follows in the sentence. */
 export function isHeader(talk: Talk): boolean {
   const isBetween = ({ kind }: Atom) => kind === "pronoun" || kind === "filler";
   const next = talk.atoms.slice(talk.at + 1).find((atom) => !isBetween(atom));
-  return next?.kind === "pause" && talk.words[next.start]?.text === ":";
+  return isSign(talk, next, ":");
 }
 
 export function isAllSaid(talk: Talk): boolean {

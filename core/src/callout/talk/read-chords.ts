@@ -6,6 +6,8 @@ import { clauseDrafts, lastNotes, segmentDrafts, type Talk } from "./talk";
 
 // Chords
 
+const WHICH_TOGETHER = "which notes sound together?";
+
 /** “A power chord: third fret of the A, and then …”: one note is no chord yet. */
 export function isChordBegun(talk: Talk, strength: 1 | 2 | 3): boolean {
   if (!talk.chord || strength !== 2 || talk.chord.isPlural) return false;
@@ -93,7 +95,7 @@ export function readTogether(talk: Talk, atom: AtomOf<"together">): void {
   const isThen = talk.join === "then" && inClause.length + inSegment.length === 0;
   const isHeld = group.some(({ notes }) => notes.some(({ finger }) => finger !== undefined));
   if (isThen && pair === 2 && !isHeld && !says(talk, atom, /^(?:play|strum|pluck|hit)$/u))
-    return void ask(talk, atom, "which notes sound together?");
+    return void ask(talk, atom, WHICH_TOGETHER);
   const isWhole =
     atom.isAll === true || /^all/u.test(talk.words[atom.start]!.text) || isAllSaid(talk);
   if (
@@ -106,20 +108,18 @@ export function readTogether(talk: Talk, atom: AtomOf<"together">): void {
     const strings = new Set(group.map(({ notes }) => notes[0]!.string));
     // “A 2, D 2, G 2 together”: each on a string of its own.
     const isSpread = hasOwn && strings.size === group.length;
-    if (!isWhole && !isSpread && group.length > 2)
-      return void ask(talk, atom, "which notes sound together?");
+    if (!isWhole && !isSpread && group.length > 2) return void ask(talk, atom, WHICH_TOGETHER);
     return mergeIntoChord(talk, group, false);
   }
   if (group.length === 0)
     return slip(talk, atom, "sentence-unfinished", "expected what sounds together before it");
   // “A 12, then D 14 at the same time.”
   const isAfter = group.length === 1 && group[0]!.notes.length === 1 && group[0]!.join === "then";
-  if (isAfter) return void ask(talk, atom, "which notes sound together?");
+  if (isAfter) return void ask(talk, atom, WHICH_TOGETHER);
   if (group.length === 1) return;
   const isJoined = group.slice(1).every(({ join }) => join === "and" || pair !== undefined);
   const isTailJoined = inClause.length > 2 && group.at(-1)!.join === "and";
-  if (group.length > 2 && !isJoined && isTailJoined)
-    return void ask(talk, atom, "which notes sound together?");
+  if (group.length > 2 && !isJoined && isTailJoined) return void ask(talk, atom, WHICH_TOGETHER);
   mergeIntoChord(talk, group, false);
 }
 

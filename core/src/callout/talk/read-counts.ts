@@ -5,7 +5,7 @@ import { createNote, currentString } from "./read-notes";
 import { endReference, groupBefore, referenceTo, repeatGroup } from "./read-references";
 import type { Draft } from "./draft";
 import { ask, charsOf, saidWith, slip, textOf } from "./asking";
-import { hasAhead, isNoteNext } from "./look-ahead";
+import { hasAhead, isNoteNext, isSign } from "./look-ahead";
 import { clauseDrafts, segmentDrafts, type Talk } from "./talk";
 
 // Counts
@@ -50,9 +50,10 @@ function openHeader(talk: Talk, atom: Atom): boolean {
 }
 
 /** What stands in the round brackets that were just closed, where they hold more than one event. */
-function bracketBefore({ bracket, drafts, atoms, words, at }: Talk): readonly Draft[] | undefined {
+function bracketBefore(talk: Talk): readonly Draft[] | undefined {
+  const { bracket, drafts, atoms, at } = talk;
   const before = atoms[at - 1];
-  const isClosed = before?.kind === "pause" && words[before.start]?.text === ")";
+  const isClosed = isSign(talk, before, ")");
   if (!isClosed || !bracket) return undefined;
   const group = drafts.slice(bracket.from, bracket.to);
   return group.length > 1 ? group : undefined;

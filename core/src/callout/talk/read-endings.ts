@@ -14,9 +14,8 @@ export function readLastTime(talk: Talk, atom: Atom): void {
 
 /** “Twice through, and the second time finish on …”: the last of the rounds that were said. */
 export function isOfRound(talk: Talk, { start, end }: Atom): boolean {
-  const { words } = talk;
-  const rounds = talk.reference?.times ?? talk.rounds;
-  const nth = words.slice(start, end).find(({ number }) => number?.form === "ordinal")?.number;
+  const rounds = (talk.reference ?? talk.round)?.times ?? 0;
+  const nth = talk.words.slice(start, end).find(({ number }) => number?.form === "ordinal")?.number;
   return rounds > 1 && nth?.value === rounds && hasAhead(talk, "sentence", "ends-on");
 }
 

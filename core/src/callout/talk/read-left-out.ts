@@ -14,7 +14,7 @@ export function readLeftOut(talk: Talk, atom: Atom): void {
   const end = clauseEnd(talk);
   const isMeant = notesNamed(talk, atom.end, end);
   const round = talk.lastTime
-    ? talk.drafts.slice(-(talk.round?.length ?? 0))
+    ? talk.drafts.slice(-(talk.round?.group.length ?? 0))
     : (talk.reference?.group ?? []);
   const stays = isMeant ? round.filter((...one) => !isMeant(...one)) : round;
   const isClear = stays.length < round.length && stays.length > 0;

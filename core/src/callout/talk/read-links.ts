@@ -126,11 +126,11 @@ export function endLinks(talk: Talk, strength: 1 | 2 | 3): void {
   const group = runBefore(talk, talk.links.length);
   const isWhole = group.length - 1 === talk.links.length;
   const isOpen = !isWhole && rest.some(({ kind }) => kind === "fret");
-  const again = isWhole || strength === 1 ? undefined : sourceAgain(talk, waiting);
-  if (isOpen && !again && strength < 3) return;
+  const source = isWhole ? undefined : sourceAgain(talk, waiting);
+  const isAgain = source !== undefined && strength > 1;
+  if (isOpen && !isAgain && strength < 3) return;
   const next = rest.find(({ kind }) => !["filler", "pause", "and"].includes(kind));
-  if (next?.kind === "link" && !again && (!isWhole || strength < 3)) return;
-  const source = again ?? (isWhole ? undefined : sourceAgain(talk, waiting));
+  if (next?.kind === "link" && !isAgain && (!isWhole || strength < 3)) return;
   if (source) talk.drafts.push(source);
   else if (isWhole)
     for (const [index, { link }] of talk.links.entries()) group[index + 1]!.link = link;

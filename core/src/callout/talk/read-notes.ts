@@ -10,6 +10,7 @@ import { ask, saidWith } from "./asking";
 import {
   atomBefore,
   hasAhead,
+  isSign,
   isStringAhead,
   nextAtom,
   saidSince,
@@ -85,7 +86,7 @@ function isToldAnew(talk: Talk, { fret }: AtomOf<"fret">): boolean {
     { start: before?.start ?? 0, end: talk.atoms[talk.at]!.start },
     /^(?:up|down)$/u,
   );
-  if (!isGone && (before?.kind !== "pause" || talk.words[before.start]?.text !== ":")) return false;
+  if (!isGone && !isSign(talk, before, ":")) return false;
   const said = segmentDrafts(talk);
   const [only] = said;
   const isNamedAnew = saidSince(talk, only?.to ?? 0).some(({ kind }) => kind === "strings");
@@ -295,11 +296,7 @@ function isMaybeLinked(talk: Talk, draft: Draft): boolean {
   const between = talk.atoms.filter((one) => one.start >= last.from && one.end <= draft.from);
   const isPlain = between
     .slice(1)
-    .every(
-      ({ kind, start }) =>
-        ["filler", "and"].includes(kind) ||
-        (kind === "pause" && talk.words[start]!.text === "then"),
-    );
+    .every((one) => ["filler", "and"].includes(one.kind) || isSign(talk, one, "then"));
   // “G 7 slide to 9 back to 7”
   const isBack = says(talk, { start: last.to, end: draft.from }, /^back$/u);
   if (isBack && between.slice(1).every(({ kind }) => kind === "filler")) return true;

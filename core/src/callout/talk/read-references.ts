@@ -18,8 +18,7 @@ export function groupBefore(talk: Talk, atom: Atom): readonly Draft[] | undefine
 }
 
 export function repeatGroup(talk: Talk, group: readonly Draft[], times: number, atom: Atom): void {
-  talk.round = group;
-  talk.rounds = times;
+  talk.round = { group, times };
   for (let pass = 0; pass < Math.min(times, MOST_ROUNDS); pass++) {
     for (const one of group) talk.drafts.push(placedHere(talk, copyOf(one), atom));
   }
@@ -59,8 +58,8 @@ export function referenceTo(
   // “A double stop …, slide it up two frets”: the chord is said.
   const isChordSaid = talk.chord && talk.drafts.length > talk.chord.from + 1;
   if (isChordSaid && !talk.chord?.isPlural) endChord(talk, 1);
-  const isRound = atom.kind === "next-time" && talk.round !== undefined;
-  const group = isRound ? talk.round : groupBefore(talk, atom);
+  const round = atom.kind === "next-time" ? talk.round : undefined;
+  const group = round?.group ?? groupBefore(talk, atom);
   return group && referenceOf(talk, atom, kind, group);
 }
 
@@ -156,8 +155,7 @@ export function endReference(talk: Talk): void {
   const { reference } = talk;
   talk.reference = undefined;
   if (!reference) return;
-  talk.round = reference.group;
-  talk.rounds = reference.times;
+  talk.round = { group: reference.group, times: reference.times };
   for (const draft of roundsOf(talk, reference)) talk.drafts.push(draft);
   talk.adjacent = undefined;
 }

@@ -3,9 +3,9 @@ import type { Atom, AtomOf, StringsMeaning } from "./atom";
 import { bindOne, bindString, leadsOn, setString } from "./bind-strings";
 import { readStringOfGrip } from "./read-grips";
 import { createNote } from "./read-notes";
-import { isStringOpen, type Draft } from "./draft";
+import { isCarried, type Draft } from "./draft";
 import { ask, askAnew, tellUnused, textOf } from "./asking";
-import { atomBefore, isFretNext, nextAtom, says } from "./look-ahead";
+import { atomBefore, isFretNext, isSign, nextAtom, says } from "./look-ahead";
 import {
   clauseDrafts,
   hereIn,
@@ -27,7 +27,7 @@ export function readStrings(talk: Talk, atom: AtomOf<"strings">): void {
       return;
     }
     const said = segmentDrafts(talk).at(-1);
-    if (said?.binding === "kept" || said?.binding === "carried") said.binding = "own";
+    if (said && isCarried(said)) said.binding = "own";
     if (talk.string) talk.string = { ...talk.string, how: "header", ...hereIn(talk) };
     else if (talk.context.before.length > 0) {
       const string = talk.context.before.at(-1)!.notes.at(-1)?.string;
@@ -108,8 +108,8 @@ function isNamedForNothing(talk: Talk, { form }: AtomOf<"strings">): boolean {
   const before = talk.atoms[talk.at - 1];
   const [pause, next] = talk.atoms.slice(talk.at + 1).filter(({ kind }) => kind !== "filler");
   const isAlone = before === undefined || before.kind === "pause";
-  if (form !== "bare" || !isAlone || pause?.kind !== "pause") return false;
-  return pause.strength === 1 && talk.words[pause.start]?.text === "," && next?.kind === "strings";
+  if (form !== "bare" || !isAlone) return false;
+  return isSign(talk, pause, ",") && next?.kind === "strings";
 }
 
 function isOpenBefore(talk: Talk): boolean {
@@ -138,7 +138,6 @@ function nameString(
   { others = [], letterAt }: Partial<Pick<StringsMeaning, "others" | "letterAt">>,
   how: "header" | "after",
 ): void {
-  const { clause, segment, sentence } = talk;
   const { start, end } = talk.atoms[talk.at]!;
   const isSame = talk.string?.string === string;
   if (how === "header" && !isSame) tellUnused(talk);
@@ -146,11 +145,9 @@ function nameString(
     string,
     others,
     how,
-    clause,
-    segment,
-    sentence,
+    ...hereIn(talk),
     ...(letterAt !== undefined && { letterAt }),
-    ...(how === "header" && { unused: { start, end, sentence } }),
+    ...(how === "header" && { unused: { start, end, sentence: talk.sentence } }),
   };
 }
 
@@ -169,7 +166,7 @@ function notesBehindComma(talk: Talk): readonly Draft[] {
   const drafts = segmentDrafts(talk).filter(({ sentence }) => sentence === talk.sentence);
   const isOne = drafts.slice(0, -1).every((draft) => leadsOn(talk, draft));
   const last = drafts.at(-1);
-  return isOne && last && isStringOpen(last) && last.binding !== "missing" ? drafts : [];
+  return isOne && last && isCarried(last) ? drafts : [];
 }
 
 /** Of two strings of one name the one that was named with “low” or “high” before. */

@@ -30,6 +30,7 @@ import type { Draft } from "./draft";
 import { endBracket, endClause, isOfNoteBefore } from "./end-clause";
 import { ask, slip } from "./asking";
 import {
+  ahead,
   atomBefore,
   hasAhead,
   isFretNext,
@@ -356,10 +357,6 @@ function readPronoun(talk: Talk, { count, start, end }: AtomOf<"pronoun"> & Atom
 
 /** Whether the sentence also says where: then the note's name is a remark. */
 function isFretInSentence(talk: Talk): boolean {
-  const start = sentenceStart(talk);
-  const rest = talk.atoms.filter((atom) => atom.start >= start);
-  const end = rest.findIndex((one) => one.kind === "pause" && one.strength === 3);
-  return rest
-    .slice(0, end < 0 ? undefined : end)
-    .some(({ kind }) => kind === "fret" || kind === "grip");
+  const isFret = ({ kind }: Atom) => kind === "fret" || kind === "grip";
+  return saidSince(talk, sentenceStart(talk)).some(isFret) || ahead(talk, "sentence").some(isFret);
 }

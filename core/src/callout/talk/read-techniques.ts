@@ -1,4 +1,4 @@
-import type { AtomOf } from "./atom";
+import type { AtomOf, PauseStrength } from "./atom";
 import { addManner, addTechnique, copyOf, type Draft } from "./draft";
 import { ask, askAnew, slip, targetOf, tellUnused, textOf } from "./asking";
 import {
@@ -21,24 +21,13 @@ const PRONOUN = /^(it|that|this|them|those|these)$/u;
 
 export function readTechnique(talk: Talk, atom: AtomOf<"technique">): void {
   const { technique } = atom;
-  if (isHeader(talk)) {
-    talk.stretch = { manners: [], techniques: [technique], until: 3, unused: atom };
+  const until = stretchOf(talk, atom);
+  if (until) {
+    talk.stretch = { manners: [], techniques: [technique], until, unused: atom };
     return;
   }
   const isBack = ["vibrato", "let-ring", "slide-out"].includes(technique.kind);
   const inClause = clauseDrafts(talk);
-  const isOfMany = says(talk, atom, /^(all|those|these|them|everything)$/u);
-  // “Harmonics at twelve, seven and five”: of all of them.
-  const isPlural =
-    technique.kind.endsWith("harmonic") && talk.words[atom.end - 1]?.text === "harmonics";
-  if (isPlural && inClause.length === 0 && isNoteInClause(talk)) {
-    talk.stretch = { manners: [], techniques: [technique], until: 2, unused: atom };
-    return;
-  }
-  if (isOfMany && talk.drafts.length === 0 && isNoteInClause(talk)) {
-    talk.stretch = { manners: [], techniques: [technique], until: 3, unused: atom };
-    return;
-  }
   // “Hit the open A, let that ring while …”: what was just played.
   const isSaidOfIt = says(talk, atom, PRONOUN);
   const last = lastNotes(talk);
@@ -58,6 +47,18 @@ export function readTechnique(talk: Talk, atom: AtomOf<"technique">): void {
     return addAhead(talk.ahead, technique);
   const draft = targetOf(talk, atom, "no note stands before it");
   if (draft) addTechnique(draft, technique);
+}
+
+/** What ends the stretch that a technique is said of; undefined where it is said of one note. */
+function stretchOf(talk: Talk, atom: AtomOf<"technique">): PauseStrength | undefined {
+  if (isHeader(talk)) return 3;
+  if (!isNoteInClause(talk)) return undefined;
+  // “Harmonics at twelve, seven and five”: of all of them.
+  const isPlural =
+    atom.technique.kind.endsWith("harmonic") && talk.words[atom.end - 1]?.text === "harmonics";
+  if (isPlural && clauseDrafts(talk).length === 0) return 2;
+  const isOfMany = says(talk, atom, /^(all|those|these|them|everything)$/u);
+  return isOfMany && talk.drafts.length === 0 ? 3 : undefined;
 }
 
 export function readManner(talk: Talk, atom: AtomOf<"manner">): void {

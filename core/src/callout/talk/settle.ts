@@ -1,7 +1,7 @@
 import { isBendable } from "./read-bends";
 import type { Atom, AtomOf } from "./atom";
 import { isStringOpen, unisonTarget, WHOLE_STEP, type Draft, type DraftNote } from "./draft";
-import { ask, askAnew, charsOf, saidWith, slip, textOf } from "./asking";
+import { answersOn, ask, askAnew, askWhichString, charsOf, saidWith, slip } from "./asking";
 import { type Talk } from "./talk";
 
 // Doubts
@@ -56,11 +56,7 @@ function askLinked(talk: Talk, draft: Draft, source: Draft | undefined): void {
   const isSaid = source?.sentence === draft.sentence && to?.string !== undefined;
   if (!isLinked || !source || !isSaid || isReached || from.length === 0) return;
   if (draft.question !== undefined || source.question !== undefined) return;
-  const range = saidWith(source);
-  const said = textOf(talk, range);
-  const name = talk.context.spoken[to.string! - 1]!;
-  const answers = isStringOpen(source) ? [[`on ${name}`, `${said} on ${name}`] as const] : [];
-  source.question = askAnew(talk, range, `on which string is the ${said}?`, answers);
+  askWhichString(talk, source, isStringOpen(source) ? [to.string!] : []);
 }
 
 /** What was said in the call-out's own words is said whole: nothing more of it can be said around it. */
@@ -151,9 +147,8 @@ function askString(talk: Talk, draft: Draft): void {
     return text.startsWith("on which string") && end <= start && between.length <= 1;
   });
   if (isAsked) return;
-  const said = textOf(talk, range);
-  const answers = talk.context.spoken.map((name) => [`on ${name}`, `${said} on ${name}`] as const);
-  askAnew(talk, range, "on which string?", answers);
+  const all = talk.context.spoken.map((_, index) => index + 1);
+  askAnew(talk, range, "on which string?", answersOn(talk, draft, all));
 }
 
 /** @returns the question's number. */

@@ -90,6 +90,7 @@ describe("two sentences", () => {
     eventsOf(bars).map((event) => barKey({ events: [event] }).replace(/^\d+\/\d+\??/u, ""));
 
   it("mean one behind the other what each means alone, or it is asked", () => {
+    let asked = 0;
     fc.assert(
       fc.property(
         fc.constantFrom(...firsts),
@@ -99,13 +100,17 @@ describe("two sentences", () => {
           const [one, other] = [read(said, setting?.before), read(then)];
           fc.pre(one.understood !== undefined && other.understood !== undefined);
           const both = read(said.replace(/[.!?,\s]+$/u, "") + join + then, setting?.before);
-          if (both.questions.length + slipsOf(both).length > 0) return;
+          if (both.questions.length + slipsOf(both).length > 0) {
+            asked++;
+            return;
+          }
           expect(plain(both)).toEqual([...plain(one), ...plain(other)]);
         },
       ),
       // Always the same pairs: of 20,000 others a few are still read otherwise.
       { numRuns: 500, seed: 11 },
     );
+    expect(asked).toBeLessThan(25);
   });
 });
 
@@ -124,12 +129,17 @@ describe("the same in other words", () => {
   ])("is the same music: %s", (_, reword) => {
     const reworded = SENTENCES.filter(([said]) => reword(said) !== said);
     expect(reworded.length).toBeGreaterThan(200);
+    let asked = 0;
     for (const [said, , setting] of reworded) {
       const [one, other] = [read(said, setting?.before), read(reword(said), setting?.before)];
-      if (one.understood === undefined || other.questions.length + slipsOf(other).length > 0)
+      if (one.understood === undefined) continue;
+      if (other.questions.length + slipsOf(other).length > 0) {
+        asked++;
         continue;
+      }
       expect(other.bars.map(barKey), reword(said)).toEqual(one.bars.map(barKey));
     }
+    expect(asked).toBeLessThan(reworded.length / 20);
   });
 });
 

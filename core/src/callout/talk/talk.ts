@@ -164,9 +164,7 @@ export class Talk {
   moveTo: Reference | undefined;
   reference: Reference | undefined;
   /** What was said to come several times: one round of it. */
-  round: readonly Draft[] | undefined;
-  /** How many rounds of it. */
-  rounds = 0;
+  round: { readonly group: readonly Draft[]; readonly times: number } | undefined;
   /** Whether strings are named behind their frets, with a comma between. */
   isStringBehind = false;
   pair: number | undefined;

@@ -47,7 +47,7 @@ export const TECHNIQUES: readonly Row[] = [
     { kind: "technique", technique: { kind: "vibrato", width: "narrow" } },
   ],
   [
-    "let ~ ring ~ out|over|on|through?; let all|those|these two|three|four|five|six|# of? them? ring ~ out|over|on|through?; ring ~ out|over|on; ring; sustain ~ it|that",
+    "let ~ ring ~ out|over|on|through?; let all|those|these two|three|four|five|six of? them? ring ~ out|over|on|through?; ring ~ out|over|on; ring; sustain ~ it|that",
     { kind: "technique", technique: { kind: "let-ring" } },
   ],
   ["ghost note|it|that?; ghosted", { kind: "technique", technique: { kind: "ghost" } }],
@@ -69,7 +69,6 @@ export const TECHNIQUES: readonly Row[] = [
   ["pinned; pin it|that there?", { kind: "pinned" }],
   ["free rhythm; no rhythm yet; rhythm open", { kind: "value-unknown" }],
   ["all in one bar", { kind: "bar-line" }],
-  ["that bar again; same bar again", { kind: "bar-again", bar: 0 }],
   ["natural? harmonic", { kind: "technique", technique: { kind: "natural-harmonic" } }],
   [
     "pinch|squeal harmonic; pinched harmonic; pinch squeal",
@@ -148,7 +147,7 @@ export const TECHNIQUES: readonly Row[] = [
     "step and a half bend; bend ~ up? a? step and a half; bend ~ up? 1 1/2; minor third bend",
     { kind: "bend", cents: 300 },
   ],
-  ["two step bend; bend ~ up? two|2 steps", { kind: "bend", cents: 400 }],
+  ["two step bend; bend ~ up? two steps", { kind: "bend", cents: 400 }],
   ["up? a? whole|full step|tone; up? a tone; one whole? step", { kind: "amount", cents: 200 }],
   ["up? a? half|1/2|½ a? step|tone; up? a semitone", { kind: "amount", cents: 100 }],
   ["up? a? quarter|1/4|¼ of? a? step|tone", { kind: "amount", cents: 50 }],
@@ -165,7 +164,7 @@ export const TECHNIQUES: readonly Row[] = [
   ["up? two and a half steps", { kind: "amount", cents: 500 }],
   ["up? two and three quarter steps", { kind: "amount", cents: 550 }],
   ["up? three steps", { kind: "amount", cents: 600 }],
-  ["up? two whole? steps|step; up? 2 whole? steps|step", { kind: "amount", cents: 400 }],
+  ["up? two whole? steps|step", { kind: "amount", cents: 400 }],
   ["up? three quarters of a step|tone; up? 3/4 step|tone", { kind: "amount", cents: 150 }],
   ["up? to ~ the pitch of; till ~ sound like; until ~ match; to match", { kind: "bend-target" }],
   [
@@ -184,16 +183,16 @@ export const TECHNIQUES: readonly Row[] = [
 
 export const FINGERS: readonly Row[] = [
   [
-    "index finger?; pointer finger?; first finger; 1st finger; finger one; finger 1",
+    "index finger?; pointer finger?; first finger; 1st finger; finger one",
     { kind: "finger", finger: 1 },
   ],
   ["your|my index", { kind: "finger", finger: 1 }],
   ["your|my middle", { kind: "finger", finger: 2 }],
   ["your|my ring", { kind: "finger", finger: 3 }],
-  ["middle finger; second finger; 2nd finger; finger two; finger 2", { kind: "finger", finger: 2 }],
-  ["ring finger; third finger; 3rd finger; finger three; finger 3", { kind: "finger", finger: 3 }],
+  ["middle finger; second finger; 2nd finger; finger two", { kind: "finger", finger: 2 }],
+  ["ring finger; third finger; 3rd finger; finger three", { kind: "finger", finger: 3 }],
   [
-    "pinky finger?; pinkie finger?; little finger; fourth finger; 4th finger; finger four; finger 4; small finger",
+    "pinky finger?; pinkie finger?; little finger; fourth finger; 4th finger; finger four; small finger",
     { kind: "finger", finger: 4 },
   ],
 ];
