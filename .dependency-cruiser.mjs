@@ -9,7 +9,9 @@ const CORE_LAYERS = [
   "strings",
   "passage",
   "synthesis",
+  "sound",
   "ear",
+  "listening",
   "rhythm",
   "score",
   "tapping",
@@ -56,7 +58,7 @@ export default {
       from: { path: "^core/src/", pathNot: TESTS },
       to: {
         pathNot:
-          "^core/src/|node_modules/(zod|pitchy|dequal|htmlparser2|entities|fflate|midi-file)/|^(zod|pitchy|dequal|htmlparser2|entities|fflate|midi-file)$",
+          "^core/src/|node_modules/(zod|pitchy|dequal|htmlparser2|entities|fflate|fft\\.js|midi-file)/|^(zod|pitchy|dequal|htmlparser2|entities|fflate|fft\\.js|midi-file)$",
       },
     },
     {

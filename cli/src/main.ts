@@ -11,6 +11,7 @@ import { remap } from "./remap-command";
 import { capo, setUp, tuning } from "./set-up-commands";
 import { render } from "./render-command";
 import { say, sayBatch } from "./say-command";
+import { take } from "./take-command";
 import { lineOf, Unusable } from "./failure";
 import { readOptions, READING_OPTIONS } from "./options";
 import { exitCodeFor } from "./song-files";
@@ -46,6 +47,7 @@ const USAGE = `usage: intonazione COMMAND
   render IN OUT.wav [--tempo 25-150] [--with click,backing]
   say "TEXT" --strings "..." [--capo N] [--names nominal|actual|number] [--context "TEXT"]
   say --batch < SAID.json
+  take FILE [--bpm N] [--strings "..."] [--capo N] [--bass "..."]
 `;
 
 const CONVERT_OPTIONS = [
@@ -141,13 +143,16 @@ export async function main(
         if (isBatch(rest)) print(sayBatch());
         else print(say(readOptions(rest, ["strings", "capo", "names", "context"])));
         return 0;
+      case "take":
+        print(await take(readOptions(rest, ["strings", "capo", "bass", "bpm"])));
+        return 0;
       case "help":
       case "--help":
         write(USAGE);
         return 0;
       default:
         throw new Unusable(
-          `unknown command ${command ?? "(none)"}: expected positions, setup, capo, tuning, tunings, read, convert, place, remap, find-tuning, check, analyse, name, render or say`,
+          `unknown command ${command ?? "(none)"}: expected positions, setup, capo, tuning, tunings, read, convert, place, remap, find-tuning, check, analyse, name, render, say or take`,
         );
     }
   } catch (error) {

@@ -73,6 +73,22 @@ export function integerOption(
   return value;
 }
 
+/** @throws Unusable when the option is given and is no number from `least` to `most`. */
+export function numberOption(
+  options: Options,
+  name: string,
+  least: number,
+  most: number,
+): number | undefined {
+  const text = options.values[name];
+  if (text === undefined) return undefined;
+  const value = Number(text);
+  if (!/^\d+(\.\d+)?$/u.test(text) || value < least || value > most) {
+    throw new Unusable(`--${name} must be a number from ${least} to ${most}, got ${text}`);
+  }
+  return value;
+}
+
 /** Options that say how a file is read. */
 export const READING_OPTIONS = ["voices", "grid"] as const;
 
