@@ -14,6 +14,7 @@ const CORE_LAYERS = [
   "listening",
   "rhythm",
   "score",
+  "takes",
   "tapping",
   "sounding",
   "theory",

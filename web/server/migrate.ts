@@ -6,6 +6,7 @@ import * as differencesAndShelf from "./migrations/004-differences-and-shelf";
 import * as foreignKeysNameTheStudio from "./migrations/005-foreign-keys-name-the-studio";
 import * as documents from "./migrations/006-documents";
 import * as assets from "./migrations/007-assets";
+import * as documentsAbout from "./migrations/008-documents-about";
 import type { Tables } from "./tables";
 
 const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -16,6 +17,7 @@ const MIGRATIONS: Readonly<Record<string, Migration>> = {
   "005-foreign-keys-name-the-studio": foreignKeysNameTheStudio,
   "006-documents": documents,
   "007-assets": assets,
+  "008-documents-about": documentsAbout,
 };
 
 /**

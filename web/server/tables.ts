@@ -46,6 +46,8 @@ interface DocumentTable {
   updated_at: Timestamp;
   /** When it was put into the bin. */
   removed_at: ColumnType<Date | null, Date | null | undefined, Date | null>;
+  /** The document that it belongs to and goes with; null for one that stands by itself. */
+  about: ColumnType<string | null, string | null | undefined, string | null>;
 }
 
 /** What the shelf shows and finds of a song; written by the statement that writes the document. */

@@ -2,12 +2,14 @@ import { differenceOf, fingerprint } from "@intonazione/core/foundation";
 import { readText } from "@intonazione/core/formats/json";
 import type { Instrument } from "@intonazione/core/instrument";
 import type { OwnProfile } from "@intonazione/core/placement";
+import type { Take } from "@intonazione/core/takes";
 import { demoRack, demoSong, DEMO_SONGS } from "@intonazione/demo";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { createTestDatabase, TEST_SERVER, type TestDatabase } from "../database.test-kit";
 import { SONGS } from "../songs/song-kind";
 import { createStudio } from "../studio-repository";
 import { INSTRUMENTS, PROFILES } from "../studio-documents";
+import { TAKES } from "../takes/takes-kind";
 import { Bin } from "./bin";
 import type { DocumentKind } from "./document-kind";
 import { DocumentRepository } from "./document-repository";
@@ -21,6 +23,18 @@ const profile = (name: string): OwnProfile => ({
   factors: {},
   player: { size: "small", usesThumb: false },
 });
+const take = (name: string): Take => ({
+  id: name,
+  name,
+  kind: "record",
+  source: "",
+  remarks: "",
+  recording: { bytes: 1, type: "audio/wav", seconds: 1, channels: 1, hasPicture: false },
+  playedCents: 0,
+  loops: [],
+  marks: [],
+  stills: [],
+});
 const [guitar] = demoRack() as [Instrument];
 const song = demoSong(DEMO_SONGS[0]!);
 
@@ -32,6 +46,7 @@ interface Case {
 const CASES = [
   { kind: SONGS, value: (round: number) => ({ ...song, title: `Round ${round}` }) },
   { kind: INSTRUMENTS, value: (round: number) => ({ ...guitar, name: `Round ${round}` }) },
+  { kind: TAKES, value: (round: number) => [take(`Round ${round}`), take("Another")] },
   { kind: PROFILES, value: (round: number) => [profile(`Round ${round}`), profile("Another")] },
 ] as readonly Case[];
 

@@ -1,0 +1,1 @@
+export { assetsOfTakes, type Take, type Takes } from "./take";

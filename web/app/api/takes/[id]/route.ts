@@ -1,0 +1,4 @@
+import { documentRoutes } from "@/server/documents/document-routes";
+import { TAKES } from "@/server/takes/takes-kind";
+
+export const { GET, PUT } = documentRoutes(TAKES);
