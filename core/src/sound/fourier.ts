@@ -17,6 +17,7 @@ export class Fourier {
   private readonly input: number[];
   /** Real and imaginary parts in turn, `size / 2 + 1` pairs that count. */
   readonly spectrum: number[];
+  private readonly back: number[];
   private readonly bins: Float32Array;
 
   /** @param size In samples, a power of two, at least 4. @throws RangeError otherwise. */
@@ -27,6 +28,7 @@ export class Fourier {
     this.fft = new FFT(size);
     this.input = new Array<number>(size).fill(0);
     this.spectrum = this.fft.createComplexArray() as number[];
+    this.back = this.fft.createComplexArray() as number[];
     this.bins = new Float32Array(size / 2 + 1);
   }
 
@@ -35,6 +37,16 @@ export class Fourier {
     const { input, size } = this;
     for (let index = 0; index < size; index++) input[index] = frame[index]! * window[index]!;
     this.fft.realTransform(this.spectrum, input);
+  }
+
+  /**
+   * Turns `spectrum`, which may have been changed in its first `size / 2 + 1` pairs, back into `size`
+   * real samples: the inverse of `transform` with a window of ones.
+   */
+  inverse(into: Float32Array): void {
+    this.fft.completeSpectrum(this.spectrum);
+    this.fft.inverseTransform(this.back, this.spectrum);
+    for (let index = 0; index < this.size; index++) into[index] = this.back[2 * index]!;
   }
 
   /** Magnitudes of `frame` times `window`, bin 0 to bin `size / 2`. */

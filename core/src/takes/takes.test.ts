@@ -93,7 +93,9 @@ describe("the map between take and score", () => {
         if (!alone) return;
         const by = to - map.beats[index]!;
         expect(moved.beats).toEqual(
-          map.beats.map((beat, other) => (other === index ? to : expect.closeTo(beat + by, 9))),
+          map.beats.map((beat, other) =>
+            other === index ? to : (expect.closeTo(beat + by, 9) as number),
+          ),
         );
       }),
     );
