@@ -64,13 +64,7 @@ export function integerOption(
   least: number,
   most: number,
 ): number | undefined {
-  const text = options.values[name];
-  if (text === undefined) return undefined;
-  const value = Number(text);
-  if (!/^\d+$/u.test(text) || value < least || value > most) {
-    throw new Unusable(`--${name} must be an integer from ${least} to ${most}, got ${text}`);
-  }
-  return value;
+  return boundedOption(options, name, { pattern: /^\d+$/u, what: "an integer", least, most });
 }
 
 /** @throws Unusable when the option is given and is no number from `least` to `most`. */
@@ -80,11 +74,26 @@ export function numberOption(
   least: number,
   most: number,
 ): number | undefined {
-  const text = options.values[name];
+  return boundedOption(options, name, { pattern: /^\d+(\.\d+)?$/u, what: "a number", least, most });
+}
+
+interface Bounds {
+  readonly pattern: RegExp;
+  readonly what: string;
+  readonly least: number;
+  readonly most: number;
+}
+
+function boundedOption(
+  { values }: Options,
+  name: string,
+  { pattern, what, least, most }: Bounds,
+): number | undefined {
+  const text = values[name];
   if (text === undefined) return undefined;
   const value = Number(text);
-  if (!/^\d+(\.\d+)?$/u.test(text) || value < least || value > most) {
-    throw new Unusable(`--${name} must be a number from ${least} to ${most}, got ${text}`);
+  if (!pattern.test(text) || value < least || value > most) {
+    throw new Unusable(`--${name} must be ${what} from ${least} to ${most}, got ${text}`);
   }
   return value;
 }

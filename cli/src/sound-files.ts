@@ -1,6 +1,7 @@
 import { FLACDecoder } from "@wasm-audio-decoders/flac";
 import { OggVorbisDecoder } from "@wasm-audio-decoders/ogg-vorbis";
 import {
+  mixToMono,
   readWavFrames,
   readWavLayout,
   SOUND_KIND_BYTES,
@@ -8,6 +9,7 @@ import {
   type SoundKind,
   type WavLayout,
 } from "@intonazione/core/sound";
+import { MAX_TAKE_SECONDS } from "@intonazione/core/takes";
 import { MPEGDecoder } from "mpg123-decoder";
 import { open, type FileHandle } from "node:fs/promises";
 import { OggOpusDecoder } from "ogg-opus-decoder";
@@ -24,7 +26,6 @@ export interface OpenSound {
 
 const HEAD_BYTES = 1 << 20;
 const BLOCK_BYTES = 1 << 18;
-const MOST_HOURS = 4;
 const READ_HERE = "WAV, MP3, FLAC, Ogg Vorbis and Opus are read here";
 
 /** @throws Unusable when it is no sound file, damaged, or of a kind that is not read here. */
@@ -81,7 +82,7 @@ async function* wavBlocks(handle: FileHandle, layout: WavLayout): AsyncIterable<
     const bytes = await bytesAt(handle, layout.at + frame * frameBytes, count * frameBytes);
     const read = readWavFrames(bytes, layout, samples);
     if (read === 0) return;
-    yield mixed(samples, read, mono);
+    yield mixToMono(samples, read, mono);
   }
 }
 
@@ -140,7 +141,7 @@ async function openCoded(
         const { channelData: channels, samplesDecoded } = part.value;
         samples += samplesDecoded;
         checkLength(file, samples / sampleRate);
-        yield mixed(channels, samplesDecoded, new Float32Array(samplesDecoded));
+        yield mixToMono(channels, samplesDecoded, new Float32Array(samplesDecoded));
       }
     },
     close: async () => {
@@ -164,15 +165,8 @@ async function* decodedParts(
   if (rest && rest.samplesDecoded > 0) yield rest;
 }
 
-function mixed(channels: readonly Float32Array[], count: number, into: Float32Array): Float32Array {
-  const mono = into.subarray(0, count).fill(0);
-  for (const channel of channels) {
-    for (let index = 0; index < count; index++) mono[index]! += channel[index]! / channels.length;
-  }
-  return mono;
-}
-
 function checkLength(file: string, seconds: number): void {
-  if (seconds <= 3600 * MOST_HOURS) return;
-  throw new Unusable(`${file}: lasts more than ${MOST_HOURS} hours; cut out what is to be heard`);
+  if (seconds <= MAX_TAKE_SECONDS) return;
+  const hours = MAX_TAKE_SECONDS / 3600;
+  throw new Unusable(`${file}: lasts more than ${hours} hours; cut out what is to be heard`);
 }

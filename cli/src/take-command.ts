@@ -10,7 +10,7 @@ const FASTEST_BPM = 400;
 
 /**
  * What is heard of a take before any note is: reference, tempo, beats and attacks.
- * The file flows by in blocks; an hour of it takes no more memory than a minute.
+ * The file flows by in blocks: its sound never lies in memory whole.
  * @throws Unusable when there is no sound in the file that can be read here.
  */
 export async function take(options: Options) {

@@ -5,6 +5,7 @@ import {
   barGuesses,
   BEAT_EVIDENCE,
   beatRows,
+  downbeatsOf,
   judge,
   type Weights,
 } from "@intonazione/core/listening";
@@ -54,7 +55,7 @@ for (const [folder, keepsAside] of folders.map(
       traces.novelty.level,
       traces.chroma,
     ).map(({ evidence, metre, phase }) => {
-      const downbeats = right.beats.filter((_, at) => at >= phase && (at - phase) % metre === 0);
+      const downbeats = downbeatsOf(right.beats, { metre, phase });
       return { evidence, f1: momentsF1(take.downbeats, downbeats) };
     });
     const best = Math.max(...guesses.map(({ f1 }) => f1));

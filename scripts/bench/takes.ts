@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { TakeHearing, type TakeTraces } from "@intonazione/core/listening";
-import { readWavFrames, readWavLayout } from "@intonazione/core/sound";
+import { mixToMono, readWavFrames, readWavLayout } from "@intonazione/core/sound";
 
 /** What was played in a take, as make_takes.py writes it down. */
 export interface TakeTruth {
@@ -40,11 +40,7 @@ export function readMono(file: string): Mono {
   const { channels, frames, at, sampleRate } = layout.value;
   const samples = Array.from({ length: channels }, () => new Float32Array(frames));
   readWavFrames(bytes.subarray(at), layout.value, samples);
-  const mono = new Float32Array(frames);
-  for (const channel of samples) {
-    for (let index = 0; index < frames; index++) mono[index]! += channel[index]! / channels;
-  }
-  return { samples: mono, sampleRate };
+  return { samples: mixToMono(samples, frames, new Float32Array(frames)), sampleRate };
 }
 
 export function hear({ samples, sampleRate }: Mono): TakeTraces {

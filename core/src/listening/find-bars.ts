@@ -15,6 +15,14 @@ export interface BarGuess {
 
 const METRES = [3, 4] as const;
 
+/** Those of the beats that begin a bar. */
+export function downbeatsOf(
+  beats: readonly number[],
+  { metre, phase }: Pick<BarGuess, "metre" | "phase">,
+): readonly number[] {
+  return beats.filter((_, index) => index >= phase && (index - phase) % metre === 0);
+}
+
 /** Guesses for bars of three and of four beats, the likeliest first. */
 export function findBars(
   beats: readonly number[],

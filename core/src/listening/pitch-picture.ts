@@ -28,6 +28,8 @@ const BANDS = [
  */
 export class PitchPictureStream {
   private readonly bands: readonly Band[];
+  private readonly column = new Uint8Array(PICTURE_ROWS);
+  private given = 0;
 
   /** @param use Gets each column in order, with its index; it holds only during the call. */
   constructor(
@@ -49,9 +51,6 @@ export class PitchPictureStream {
     for (const band of this.bands) band.finish();
     this.give();
   }
-
-  private given = 0;
-  private readonly column = new Uint8Array(PICTURE_ROWS);
 
   /** Gives the columns of which every band has its rows. */
   private give(): void {

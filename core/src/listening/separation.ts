@@ -24,7 +24,9 @@ export class Separation {
   private readonly window: Float32Array;
   private readonly input: Float32Array;
   private readonly ringing: Float32Array;
-  private readonly original: Float32Array;
+  /** The sound as it was, on its way to come out in time with what rings. */
+  private readonly delay: Float32Array;
+  private delayAt = 0;
   private readonly frame: Float32Array;
   /** The last `FRAMES` spectra and magnitudes, in turn. */
   private readonly spectra: readonly Float32Array[];
@@ -45,7 +47,7 @@ export class Separation {
     this.window = hannWindow(this.size).map(Math.sqrt);
     this.input = new Float32Array(this.size);
     this.ringing = new Float32Array(this.size);
-    this.original = new Float32Array(this.size);
+    this.delay = new Float32Array(this.latency);
     this.frame = new Float32Array(this.size);
     this.spectra = Array.from({ length: FRAMES }, () => new Float32Array(2 * this.bins));
     this.magnitudes = Array.from({ length: FRAMES }, () => new Float32Array(this.bins));
@@ -54,15 +56,17 @@ export class Separation {
 
   /**
    * Takes the next samples and gives as many of those from `latency` ago.
-   * @param ringing Filled with what rings. @param striking Filled with what strikes. Both may be `input`.
+   * @param ringing Filled with what rings. @param striking Filled with what strikes. One may be `input`.
    */
   process(input: Float32Array, ringing: Float32Array, striking: Float32Array): void {
     for (let at = 0; at < input.length; at++) {
       const sample = input[at]!;
       this.input[this.size - this.hop + this.filled] = sample;
       const rings = this.ringing[this.filled]!;
-      striking[at] = this.original[this.filled]! - rings;
+      striking[at] = this.delay[this.delayAt]! - rings;
       ringing[at] = rings;
+      this.delay[this.delayAt] = sample;
+      this.delayAt = (this.delayAt + 1) % this.latency;
       this.filled += 1;
       if (this.filled === this.hop) this.step();
     }
@@ -81,7 +85,6 @@ export class Separation {
       magnitudes[bin] = Math.sqrt(re * re + im * im);
     }
     shift(this.ringing, hop);
-    shift(this.original, hop);
     if (index >= MIDDLE) this.separate((index - MIDDLE) % FRAMES);
     this.index += 1;
     this.filled = 0;
@@ -91,10 +94,9 @@ export class Separation {
 
   /** Adds the frame in the middle of those that are held to what comes out. */
   private separate(middle: number): void {
-    const { fourier, bins, window, frame, ringing, original, struck } = this;
+    const { fourier, bins, window, frame, ringing, struck } = this;
     const spectrum = this.spectra[middle]!;
     this.medianAlongBins(this.magnitudes[middle]!);
-    this.put(spectrum, original);
     for (let bin = 0; bin < bins; bin++) {
       const rings = this.medianAlongTime(bin) ** 2;
       const strikes = struck[bin]! ** 2;
@@ -104,14 +106,6 @@ export class Separation {
     }
     fourier.inverse(frame);
     addWindowed(frame, window, ringing);
-  }
-
-  /** What the frame would be unchanged, so that both parts add up to it to the last bit. */
-  private put(spectrum: Float32Array, into: Float32Array): void {
-    const { fourier, bins, frame, window } = this;
-    for (let at = 0; at < 2 * bins; at++) fourier.spectrum[at] = spectrum[at]!;
-    fourier.inverse(frame);
-    addWindowed(frame, window, into);
   }
 
   private medianAlongTime(bin: number): number {

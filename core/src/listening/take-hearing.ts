@@ -2,7 +2,7 @@ import { pickAttacks, type Attack } from "./attacks";
 import { ChromaHearing } from "./chroma";
 import { envelopesOf, type Envelopes } from "./envelope";
 import { feelOf, type TakeFeel } from "./feel";
-import { findBars } from "./find-bars";
+import { downbeatsOf, findBars } from "./find-bars";
 import { findBeats } from "./find-beats";
 import { NoveltyStream, type Novelty } from "./novelty";
 import { PartialsStream } from "./partials";
@@ -44,8 +44,8 @@ export interface TakeTraces {
 }
 
 /**
- * Hears a take as it flows by: attacks, reference, beats and bars. Holds some 70 kB a minute of it,
- * whatever its rate and channels.
+ * Hears a take as it flows by: attacks, reference, beats and bars. Holds some 250 kB a minute of it,
+ * whatever its rate and channels: 15 MB for an hour.
  */
 export class TakeHearing {
   private readonly novelty: NoveltyStream;
@@ -92,15 +92,15 @@ export function findPulse(
   const best = rows[0];
   if (!best) return undefined;
   const bars = findBars(best.beats, 60 / best.bpm, envelopes, novelty.level, chroma);
-  const { metre, phase, sure } = bars[0]!;
+  const guess = bars[0]!;
   return {
     bpm: best.bpm,
     beats: best.beats,
-    downbeats: best.beats.filter((_, index) => index >= phase && (index - phase) % metre === 0),
-    metre,
+    downbeats: downbeatsOf(best.beats, guess),
+    metre: guess.metre,
     feel: feelOf(best.beats, 60 / best.bpm, envelopes),
     sure: best.sure,
-    barsSure: sure,
+    barsSure: guess.sure,
     others: rows.slice(1).map(({ bpm, sure }) => ({ bpm, sure })),
   };
 }

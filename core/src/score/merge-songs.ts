@@ -1,3 +1,4 @@
+import { mergeFields, pickChanged } from "../foundation/merging";
 import { isSame } from "../foundation/same";
 import { concerns } from "./accepted";
 import type { Bar } from "./bar";
@@ -39,7 +40,7 @@ export function mergeSongs(base: Song, ours: Song, theirs: Song, newId: () => st
     parts: new Set(parts.map(({ id }) => id)),
     phrases: new Set(phrases.map(({ id }) => id)),
   };
-  const form = pick(base.form, ours.form, theirs.form, () => both.push("the form"));
+  const form = pickChanged(base.form, ours.form, theirs.form, () => both.push("the form"));
   const lines = mergeLines(base, ours, theirs, both, newId).filter(
     ({ partId, phraseId }) => known.parts.has(partId) && known.phrases.has(phraseId),
   );
@@ -72,24 +73,10 @@ function mergeAccepted(
   return [...ours.filter((one) => has(theirs, one) || !has(base, one)), ...added];
 }
 
-/** Whichever of the two changed; ours where both did, which is told. */
-function pick<Value>(base: Value, ours: Value, theirs: Value, tell: () => void): Value {
-  if (isSame(ours, theirs) || isSame(base, theirs)) return ours;
-  if (isSame(base, ours)) return theirs;
-  tell();
-  return ours;
-}
-
 function mergeDetails(base: Song, ours: Song, theirs: Song, both: string[]): SongDetails {
-  const fields = new Set([...Object.keys(detailsOf(ours)), ...Object.keys(detailsOf(theirs))]);
-  const merged: Record<string, unknown> = {};
-  for (const field of fields as Set<keyof SongDetails>) {
-    const value = pick(base[field], ours[field], theirs[field], () =>
-      both.push(`${field}: theirs was ${JSON.stringify(theirs[field])}`),
-    );
-    if (value !== undefined) merged[field] = value;
-  }
-  return merged as unknown as SongDetails;
+  return mergeFields<SongDetails>(base, detailsOf(ours), detailsOf(theirs), (field) =>
+    both.push(`${field}: theirs was ${JSON.stringify(theirs[field])}`),
+  );
 }
 
 /**
@@ -110,7 +97,7 @@ function mergeList<Item extends { readonly id: string }>(
     const other = theirsOf.get(item.id);
     if (!before) return [item];
     if (!other) return isSame(before, item) ? [] : [item];
-    return [pick(before, item, other, () => tell(item))];
+    return [pickChanged(before, item, other, () => tell(item))];
   });
   for (const [index, item] of theirs.entries()) {
     const before = baseOf.get(item.id);

@@ -14,7 +14,7 @@ export interface Waveform {
   readonly levels: readonly Int8Array[];
 }
 
-/** Makes a waveform of a take as it flows by: half a megabyte for an hour. */
+/** Makes a waveform of a take as it flows by: under two megabytes for an hour. */
 export class WaveformStream {
   private readonly pairs: number[] = [];
   private low = 0;

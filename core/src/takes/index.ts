@@ -1,1 +1,1 @@
-export { assetsOfTakes, type Take, type Takes } from "./take";
+export { assetsOfTakes, MAX_TAKE_SECONDS, type Take, type Takes } from "./take";

@@ -1,3 +1,4 @@
+import { mergeFields, pickChanged } from "../foundation/merging";
 import { isSame } from "../foundation/same";
 import type { Take, Takes } from "./take";
 
@@ -24,31 +25,34 @@ function mergeTake(base: Take | undefined, ours: Take, theirs: Take, both: strin
   const tell = (what: string) => both.push(`${ours.name}: ${what}`);
   const lists = {
     loops: mergeById(base?.loops ?? [], ours.loops, theirs.loops, (before, mine, other) =>
-      pick(before, mine, other, () => tell(`the loop ${mine.name}`)),
+      pickChanged(before, mine, other, () => tell(`the loop ${mine.name}`)),
     ),
     marks: mergeById(base?.marks ?? [], ours.marks, theirs.marks, (before, mine, other) =>
-      pick(before, mine, other, () => tell("a mark")),
+      pickChanged(before, mine, other, () => tell("a mark")),
     ),
     stills: mergeById(base?.stills ?? [], ours.stills, theirs.stills, (before, mine, other) =>
-      pick(before, mine, other, () => tell("a still")),
+      pickChanged(before, mine, other, () => tell("a still")),
     ),
   };
-  const fields = new Set([...Object.keys(ours), ...Object.keys(theirs)]) as Set<keyof Take>;
-  const merged: Record<string, unknown> = {};
-  for (const field of fields) {
-    if (field in lists) continue;
-    const value = pick(base?.[field], ours[field], theirs[field], () => tell(`its ${field}`));
-    if (value !== undefined) merged[field] = value;
-  }
-  return { ...(merged as unknown as Take), ...lists };
+  const details = mergeFields<TakeDetails>(
+    base && detailsOf(base),
+    detailsOf(ours),
+    detailsOf(theirs),
+    (field) => tell(`its ${field}`),
+  );
+  return { ...details, ...lists };
 }
 
-/** Whichever of the two changed; ours where both did, which is told. */
-function pick<Value>(base: Value | undefined, ours: Value, theirs: Value, tell: () => void): Value {
-  if (isSame(ours, theirs) || isSame(base, theirs)) return ours;
-  if (isSame(base, ours)) return theirs;
-  tell();
-  return ours;
+type TakeDetails = Omit<Take, "loops" | "marks" | "stills">;
+
+/** A take without its lists. */
+function detailsOf({
+  loops: _loops,
+  marks: _marks,
+  stills: _stills,
+  ...details
+}: Take): TakeDetails {
+  return details;
 }
 
 function mergeById<Item extends { readonly id: string }>(
