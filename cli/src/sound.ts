@@ -25,5 +25,5 @@ export function soundOf(file: string, passage: Passage, tempo: number, gains: Ga
   let step = steps.next();
   while (!step.done) step = steps.next();
   const seconds = Math.round((1000 * step.value.length) / SAMPLE_RATE) / 1000;
-  return { wav: writeWav(step.value, SAMPLE_RATE), seconds };
+  return { wav: writeWav([step.value], SAMPLE_RATE), seconds };
 }

@@ -47,7 +47,7 @@ describe("take", () => {
   });
 
   it("says of silence that there is nothing in it", async () => {
-    const silence = file("silence.wav", writeWav(new Float32Array(44_100), 44_100));
+    const silence = file("silence.wav", writeWav([new Float32Array(44_100)], 44_100));
     const { code, out } = await run("take", silence);
     expect(code).toBe(0);
     expect(JSON.parse(out)).toMatchObject({
@@ -61,7 +61,7 @@ describe("take", () => {
   it.each([
     ["empty.wav", new Uint8Array(0), /the file is empty/u],
     ["words.mp3", "Bring the capo on Tuesday.", /no sound file; WAV, MP3/u],
-    ["hollow.wav", writeWav(new Float32Array(0), 44_100), /no samples in it/u],
+    ["hollow.wav", writeWav([new Float32Array(0)], 44_100), /no samples in it/u],
     ["cut.flac", Buffer.from(CODED_TONES.flac, "base64").subarray(0, 60), /no sound in it/u],
     ["film.mp4", "\0\0\0\x18ftypisom", /MP4 is not decoded here; WAV, MP3/u],
   ])("refuses %s and says what would work", async (name, content, words) => {

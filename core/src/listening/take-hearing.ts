@@ -7,6 +7,7 @@ import { findBeats } from "./find-beats";
 import { NoveltyStream, type Novelty } from "./novelty";
 import { PartialsStream } from "./partials";
 import { ReferenceHearing, type Reference } from "./reference";
+import { TuningsHearing, type TuningStretch } from "./tunings";
 
 /** What is heard of a take before any note is. */
 export interface HeardTake {
@@ -41,6 +42,8 @@ export interface TakeTraces {
   readonly attacks: readonly Attack[];
   readonly envelopes: Envelopes | undefined;
   readonly reference: Reference | undefined;
+  /** Where its reference changes; one stretch at most where it does not. */
+  readonly tunings: readonly TuningStretch[];
 }
 
 /**
@@ -51,12 +54,14 @@ export class TakeHearing {
   private readonly novelty: NoveltyStream;
   private readonly partials: PartialsStream;
   private readonly reference = new ReferenceHearing();
+  private readonly tunings = new TuningsHearing();
   private readonly chroma = new ChromaHearing();
 
   constructor(sampleRate: number) {
     this.novelty = new NoveltyStream(sampleRate);
     this.partials = new PartialsStream(sampleRate, (partials) => {
       this.reference.hear(partials);
+      this.tunings.hear(partials);
       this.chroma.hear(partials);
     });
   }
@@ -78,6 +83,7 @@ export class TakeHearing {
       chroma: this.chroma.values(),
       envelopes: envelopesOf(novelty, attacks),
       reference: this.reference.found(),
+      tunings: this.tunings.found(),
     };
   }
 }

@@ -15,7 +15,7 @@ export interface PlayPlan {
 
 /** Slow first, then faster by and by, as shares of the full tempo. */
 export interface TempoSteps {
-  /** 0.25–1.5. */
+  /** 0.25–2. */
   readonly start: number;
   /** What each step adds; 0 stays at the start. */
   readonly step: number;
@@ -26,7 +26,7 @@ export interface TempoSteps {
 }
 
 const MIN_TEMPO_SHARE = 0.25;
-const MAX_TEMPO_SHARE = 1.5;
+const MAX_TEMPO_SHARE = 2;
 
 /** The share of the full tempo in the nth round, from 0. */
 export function tempoInRound({ start, step, everyRounds, to }: TempoSteps, round: number): number {

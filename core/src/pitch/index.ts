@@ -12,7 +12,7 @@ export {
   type PitchClass,
   type Step,
 } from "./pitch";
-export { frequencyHzOf, parseReference, STANDARD_REFERENCE_HZ } from "./frequency";
+export { frequencyHzAt, frequencyHzOf, parseReference, STANDARD_REFERENCE_HZ } from "./frequency";
 export { displayKey, formatKey, parseKey, signatureOf, type Key, type Mode } from "./key";
 export { otherName, spellMidi, spellPlainly } from "./spelling";
 export { displayChord, formatChord, parseChord, parseChords, type Chord } from "./chord";

@@ -274,7 +274,7 @@ describe("the rendered sound", () => {
   });
 
   it("is written as a WAV file that says what it is", () => {
-    const bytes = writeWav(new Float32Array([0, 1, -1, 2]), 44_100);
+    const bytes = writeWav([new Float32Array([0, 1, -1, 2])], 44_100);
     const view = new DataView(bytes.buffer);
     expect(String.fromCharCode(...bytes.subarray(0, 4), ...bytes.subarray(8, 12))).toBe("RIFFWAVE");
     expect([view.getUint32(24, true), view.getUint32(40, true), bytes.length]).toEqual([

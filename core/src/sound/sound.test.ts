@@ -69,7 +69,7 @@ function wavOf(kind: "integer" | "float", bytesPerSample: number, channels: read
   const frames = channels[0]!.length;
   const size = frames * channels.length * bytesPerSample;
   const bytes = new Uint8Array(44 + size);
-  bytes.set(writeWav(new Float32Array(0), 48_000));
+  bytes.set(writeWav([new Float32Array(0)], 48_000));
   const view = new DataView(bytes.buffer);
   view.setUint16(20, kind === "float" ? 3 : 1, true);
   view.setUint16(22, channels.length, true);
@@ -133,13 +133,13 @@ describe("a WAV file", () => {
   });
 
   it("that ends in the middle gives what is there", () => {
-    const file = writeWav(new Float32Array(1000), 8000).subarray(0, 44 + 601);
+    const file = writeWav([new Float32Array(1000)], 8000).subarray(0, 44 + 601);
     const layout = readWavLayout(file, file.length);
     expect(layout.ok && layout.value.frames).toBe(300);
   });
 
   it("may say more of itself before its samples, or hold none", () => {
-    const plain = writeWav(new Float32Array(10), 8000);
+    const plain = writeWav([new Float32Array(10)], 8000);
     const note = Uint8Array.from([76, 73, 83, 84, 3, 0, 0, 0, 1, 2, 3, 0]);
     const noted = Uint8Array.from([...plain.subarray(0, 36), ...note, ...plain.subarray(36)]);
     const layout = readWavLayout(noted, noted.length);
@@ -152,7 +152,7 @@ describe("a WAV file", () => {
     const damaged = fc
       .tuple(fc.uint8Array({ maxLength: 80 }), fc.nat({ max: 60 }))
       .map(([bytes, at]) => {
-        const file = writeWav(new Float32Array(20), 8000);
+        const file = writeWav([new Float32Array(20)], 8000);
         file.set(bytes.subarray(0, file.length - at), at);
         return file;
       });

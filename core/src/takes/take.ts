@@ -1,3 +1,4 @@
+import type { HearOnly } from "../listening/hear-only";
 import type { TempoSteps } from "../passage/play-plan";
 import type { TakeMap } from "./take-map";
 
@@ -8,10 +9,6 @@ export type TakeKind = (typeof TAKE_KINDS)[number];
 /** What sections, doubts and the strings say at a moment of a take. */
 export const MARK_KINDS = ["section", "doubt", "otherwise", "open-string", "lowest-note"] as const;
 export type MarkKind = (typeof MARK_KINDS)[number];
-
-/** Which side of a stereo take is heard; `sides` is what differs between left and right. */
-export const HEARD_SIDES = ["all", "left", "right", "middle", "sides"] as const;
-export type HeardSide = (typeof HEARD_SIDES)[number];
 
 /** The longest take, in seconds: four hours. */
 export const MAX_TAKE_SECONDS = 4 * 3600;
@@ -73,19 +70,6 @@ export interface Loop {
   readonly cents: number;
   readonly hearing: HearOnly;
 }
-
-/** What of the sound is let through. */
-export interface HearOnly {
-  readonly side: HeardSide;
-  /** In hertz; absent for no bound. */
-  readonly aboveHz?: number;
-  readonly belowHz?: number;
-  /** Without drums, picks and whatever else strikes. */
-  readonly withoutStrikes: boolean;
-  readonly octaveUp: boolean;
-}
-
-export const HEAR_ALL: HearOnly = { side: "all", withoutStrikes: false, octaveUp: false };
 
 /** A moment of a take with a word. */
 export interface Mark {

@@ -2,7 +2,8 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { TAKES_FORMAT } from "../formats/json/takes-json";
 import { mergeTakes } from "./merge-takes";
-import { assetsOfTakes, HEAR_ALL, type Loop, type Mark, type Take, type Takes } from "./take";
+import { HEAR_ALL } from "../listening/hear-only";
+import { assetsOfTakes, type Loop, type Mark, type Take, type Takes } from "./take";
 import {
   doubled,
   halved,

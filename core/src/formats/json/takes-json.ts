@@ -1,8 +1,8 @@
 import { z } from "zod";
 import type { Finding } from "../../foundation/finding";
 import { err, ok, type Result } from "../../foundation/result";
+import { HEARD_SIDES } from "../../listening/hear-only";
 import {
-  HEARD_SIDES,
   MARK_KINDS,
   MAX_SHIFT_CENTS,
   MAX_TAKE_SECONDS,

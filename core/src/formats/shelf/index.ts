@@ -3,6 +3,7 @@ export {
   readShelf,
   writeShelf,
   type ShelfCollection,
+  type ShelfTakes,
   type StudioShelf,
   type UnreadSong,
 } from "./shelf-archive";

@@ -5,6 +5,7 @@ import { TUNING_LIBRARY } from "../../instrument/tuning-library";
 import { anySong } from "../../score/song.arbitraries";
 import { SONG_STATES } from "../../catalogue/wish";
 import { readArchive, writeArchive } from "../files/archive";
+import type { Take } from "../../takes/take";
 import { isShelf, readShelf, writeShelf, type StudioShelf } from "./shelf-archive";
 
 const DATE = new Date("2026-01-02T03:04:06Z");
@@ -38,6 +39,19 @@ const anyShelf: fc.Arbitrary<StudioShelf> = fc.record({
   ),
 });
 
+const TAKE: Take = {
+  id: "take",
+  name: "Rehearsal",
+  kind: "stage",
+  source: "",
+  remarks: "",
+  recording: { bytes: 1, type: "audio/wav", seconds: 1, channels: 1, hasPicture: false },
+  playedCents: 23,
+  loops: [],
+  marks: [{ id: "mark", seconds: 0.5, kind: "section", words: "A" }],
+  stills: [],
+};
+
 /** With what the studio says of its songs. */
 const anyKeptShelf = anyShelf.chain((shelf) => {
   const index = fc.nat({ max: Math.max(0, shelf.songs.length - 1) });
@@ -51,6 +65,9 @@ const anyKeptShelf = anyShelf.chain((shelf) => {
         }),
         { maxLength: 2 },
       ),
+      takes: fc
+        .uniqueArray(index, { maxLength: shelf.songs.length > 0 ? 2 : 0 })
+        .map((songs) => songs.map((song) => ({ song, takes: [TAKE] }))),
     })
     .map((kept): StudioShelf => ({ ...shelf, ...kept }));
 });
@@ -77,6 +94,7 @@ describe("a whole shelf as one file", () => {
         profiles: [],
         states: ["ready", "taught", "resting"],
         collections: [{ name: "All of them", songs: [2, 1, 0] }],
+        takes: [0, 1, 2].map((song) => ({ song, takes: [TAKE] })),
       },
       DATE,
     );
@@ -85,13 +103,18 @@ describe("a whole shelf as one file", () => {
       .filter(({ name }) => !name.startsWith("songs/3"))
       .map(({ name, bytes }) => ({
         name,
-        content: name.startsWith("songs/2") ? "{ no song" : bytes,
+        content: name.startsWith("songs/2") || name.startsWith("takes/1") ? "{ nothing" : bytes,
       }));
     const { shelf, findings } = readShelf(writeArchive(broken, DATE));
     expect(shelf!.songs).toEqual([songs[0]]);
     expect(shelf!.states).toEqual(["ready"]);
     expect(shelf!.collections).toEqual([{ name: "All of them", songs: [0] }]);
-    expect(findings.map(({ code }) => code)).toEqual(["shelf-song-unread", "shelf-song-missing"]);
+    expect(shelf!.takes).toEqual([]);
+    expect(findings.map(({ code }) => code)).toEqual([
+      "shelf-song-unread",
+      "shelf-song-missing",
+      "shelf-takes-unread",
+    ]);
   });
 
   it("of a later schema is known as one, and refused with a word", () => {

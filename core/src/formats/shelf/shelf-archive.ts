@@ -5,6 +5,7 @@ import type { Instrument } from "../../instrument/instrument";
 import type { PlaceStyle } from "../../neck/place-names";
 import type { OwnProfile } from "../../placement/profiles";
 import type { Song } from "../../score/song";
+import type { Takes } from "../../takes/take";
 import { isArchive, readArchive, writeArchive } from "../files/archive";
 import { decodeText } from "../files/decode-text";
 import { fileNameOf } from "../files/file-name";
@@ -13,6 +14,7 @@ import { INSTRUMENT_FORMAT } from "../json/instrument-json";
 import { ownProfilesSchema } from "../json/profile-json";
 import { placeStyleSchema } from "../json/schema";
 import { readSongJson, writeSongJson } from "../json/song-json";
+import { TAKES_FORMAT } from "../json/takes-json";
 
 /** Everything a studio has: its songs, its rack, its way of writing and judging places. */
 export interface StudioShelf {
@@ -24,6 +26,15 @@ export interface StudioShelf {
   readonly states?: readonly SongState[];
   /** What stands together, by the places of the songs; absent in the same case. */
   readonly collections?: readonly ShelfCollection[];
+  /** The takes of songs that have some; absent in the same case. The sound itself lies beside the shelf. */
+  readonly takes?: readonly ShelfTakes[];
+}
+
+/** The takes of one song. */
+export interface ShelfTakes {
+  /** Index of `songs`. */
+  readonly song: number;
+  readonly takes: Takes;
 }
 
 /** Songs with a name, in an order of their own. */
@@ -53,6 +64,10 @@ const manifestSchema = headSchema.extend({
     )
     .max(1000)
     .optional(),
+  takes: z
+    .array(z.object({ song: z.int().min(0), file: z.string() }))
+    .max(10_000)
+    .optional(),
 });
 
 /** A song that is stored and cannot be read. */
@@ -72,12 +87,17 @@ export function writeShelf(
   modified: Date,
   unread: readonly UnreadSong[] = [],
 ): Uint8Array {
-  const { songs, instruments, style, profiles, states, collections } = shelf;
+  const { songs, instruments, style, profiles, states, collections, takes } = shelf;
   const digits = String(songs.length).length;
   const files = songs.map((song, index) => ({
     name: `songs/${String(index + 1).padStart(digits, "0")} ${fileNameOf(song.title, 60)}.json`,
     // Thousands of them have to stay within what may be unpacked.
     content: writeSongJson(song, 0),
+  }));
+  const takesFiles = takes?.map(({ song, takes: own }) => ({
+    song,
+    name: files[song]!.name.replace(/^songs/u, "takes"),
+    content: JSON.stringify(documentOf(TAKES_FORMAT, own)),
   }));
   const manifest = {
     format: FORMAT,
@@ -88,9 +108,10 @@ export function writeShelf(
     profiles,
     ...(states && { states }),
     ...(collections && { collections }),
+    ...(takesFiles && { takes: takesFiles.map(({ song, name }) => ({ song, file: name })) }),
   };
   const head = { name: MANIFEST, content: `${JSON.stringify(manifest, undefined, 1)}\n` };
-  return writeArchive([head, ...files, ...unreadFiles(unread)], modified);
+  return writeArchive([head, ...files, ...(takesFiles ?? []), ...unreadFiles(unread)], modified);
 }
 
 function unreadFiles(unread: readonly UnreadSong[]): { name: string; content: string }[] {
@@ -166,6 +187,16 @@ export function readShelf(bytes: Uint8Array): ShelfReading {
     name: one.name,
     songs: one.songs.flatMap((index) => places.get(index) ?? []),
   }));
+  const takes = manifest.takes?.flatMap(({ song: index, file }): ShelfTakes[] => {
+    const song = places.get(index);
+    if (song === undefined) return [];
+    const own = readDocument(TAKES_FORMAT, parsed(files.get(file)));
+    if (own.ok) return [{ song, takes: own.value }];
+    findings.push(
+      say("shelf-takes-unread", `${file} cannot be read: its song comes without takes`),
+    );
+    return [];
+  });
   const shelf: StudioShelf = {
     songs,
     instruments,
@@ -174,6 +205,7 @@ export function readShelf(bytes: Uint8Array): ShelfReading {
     // One state for each song, or none at all.
     ...(states?.length === songs.length && { states }),
     ...(collections && { collections }),
+    ...(takes && { takes }),
   };
   return { shelf, findings };
 }
