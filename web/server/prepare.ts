@@ -6,6 +6,7 @@ import { migrate } from "./migrate";
 import { bringRowsUpToDate } from "./songs/difficulties";
 import { SONGS } from "./songs/song-kind";
 import { INSTRUMENTS } from "./studio-documents";
+import { seedBenchBand } from "./takes/seed-bench-band";
 import { createStudio } from "./studio-repository";
 
 /** Run by the start and test commands: tables up to date, the demo studio in an empty database. */
@@ -24,7 +25,12 @@ try {
     const rack = new DocumentRepository(INSTRUMENTS, db, studio.id);
     for (const instrument of demoRack()) await rack.create(instrument);
     // The first of the list shall be the one touched last.
-    for (const song of [...demoSongs()].reverse()) await songs.create(song);
+    for (const song of [...demoSongs()].reverse()) {
+      const made = await songs.create(song);
+      if (!made) continue;
+      const access = { db, studio, afterCommit: (work: (free: typeof db) => void) => work(db) };
+      await seedBenchBand(access, made.id, song);
+    }
     await bringRowsUpToDate(db);
   }
   await sweepAssets(db, new Date());

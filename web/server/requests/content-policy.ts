@@ -8,7 +8,13 @@
 export function contentPolicy(nonce: string, isDeveloping = false): string {
   const policy: Readonly<Record<string, readonly string[]>> = {
     "default-src": ["'self'"],
-    "script-src": ["'self'", `'nonce-${nonce}'`, ...(isDeveloping ? ["'unsafe-eval'"] : [])],
+    // Slow playing is computed by a module of WebAssembly that comes within our own script.
+    "script-src": [
+      "'self'",
+      `'nonce-${nonce}'`,
+      "'wasm-unsafe-eval'",
+      ...(isDeveloping ? ["'unsafe-eval'"] : []),
+    ],
     "worker-src": ["'self'"],
     // Places and widths are style attributes.
     "style-src": ["'self'", "'unsafe-inline'"],

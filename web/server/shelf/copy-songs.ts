@@ -1,6 +1,7 @@
 import { readText, SONG_FORMAT } from "@intonazione/core/formats/json";
 import type { StudioAccess } from "../requests/studio-access";
 import { documentsOf } from "../documents/document-repository";
+import { copyTakes } from "../takes/takes-of-song";
 import { SONGS } from "../songs/song-kind";
 
 const MAX_TITLE = 200;
@@ -23,5 +24,7 @@ export async function copySongs(
     const song = read.value.value;
     songs.push({ ...song, title: `${song.title.slice(0, MAX_TITLE - 7)} (copy)` });
   }
-  return documents.createAll(songs);
+  const copies = await documents.createAll(songs);
+  for (const [index, copy] of copies.entries()) await copyTakes(access, ids[index]!, copy);
+  return copies;
 }

@@ -9,6 +9,7 @@ import { profilesIn } from "../studio-api";
 import { INSTRUMENTS, PROFILES } from "../studio-documents";
 import { CollectionRepository } from "./collection-repository";
 import type { StudioAccess } from "../requests/studio-access";
+import { takeInTakes } from "../takes/takes-of-song";
 import { lockStudio } from "../studio-repository";
 import { ShelfRepository } from "./shelf-repository";
 
@@ -45,13 +46,14 @@ export interface TakenIn {
  */
 export async function takeIn(
   access: StudioAccess,
-  { songs, instruments, profiles, states = [], collections = [] }: StudioShelf,
+  { songs, instruments, profiles, states = [], collections = [], takes = [] }: StudioShelf,
 ): Promise<TakenIn> {
   const { db } = access;
   const studioId = access.studio.id;
   await lockStudio(db, studioId);
   const ids = await documentsOf(SONGS, access).createAll(songs);
   await new ShelfRepository(db, studioId).setStates(ids, states);
+  for (const { song, takes: own } of takes) await takeInTakes(access, ids[song]!, own);
   const together = new CollectionRepository(db, studioId);
   const known = new Map((await together.list()).map(({ name, id }) => [name, id]));
   for (const { name, songs: places } of collections) {

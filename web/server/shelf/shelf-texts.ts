@@ -7,6 +7,7 @@ import { profilesIn } from "../studio-api";
 import { INSTRUMENTS, PROFILES } from "../studio-documents";
 import { SONGS } from "../songs/song-kind";
 import type { Studio } from "../studio";
+import { takesTexts } from "../takes/takes-of-song";
 import type { Tables } from "../tables";
 import { CollectionRepository } from "./collection-repository";
 
@@ -22,6 +23,8 @@ export interface ShelfTexts extends Pick<StudioShelf, "instruments" | "style" | 
     readonly state: SongState;
     /** Absent where no document is kept. */
     readonly text?: DocumentText;
+    /** Its takes; absent where it never had any. */
+    readonly takes?: DocumentText;
   }[];
   readonly collections: readonly { readonly name: string; readonly songIds: readonly string[] }[];
 }
@@ -41,9 +44,18 @@ export async function shelfTexts(db: Kysely<Tables>, studio: Studio): Promise<Sh
   for (let from = 0; from < rows.length; from += AT_ONCE) {
     const some = rows.slice(from, from + AT_ONCE);
     const stored = await documents.findAll(some.map(({ id }) => id));
+    const takes = await takesTexts(
+      db,
+      studio,
+      some.map(({ id }) => id),
+    );
     for (const row of some) {
-      const text = stored.get(row.id);
-      songs.push({ ...row, ...(text && { text: { whole: text.whole, changes: text.changes } }) });
+      const [text, own] = [stored.get(row.id), takes.get(row.id)];
+      songs.push({
+        ...row,
+        ...(text && { text: { whole: text.whole, changes: text.changes } }),
+        ...(own && { takes: { whole: own.whole, changes: own.changes } }),
+      });
     }
   }
   const rack = await new DocumentRepository(INSTRUMENTS, db, studio.id).list();

@@ -1,10 +1,18 @@
 import { randomUUID } from "node:crypto";
+import { readText, TAKES_FORMAT } from "@intonazione/core/formats/json";
 import { demoSong, DEMO_SONGS } from "@intonazione/demo";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { serveTestDatabase, TEST_SERVER, type TestDatabase } from "@/server/database.test-kit";
 import { Bin } from "@/server/documents/bin";
 import { DocumentRepository } from "@/server/documents/document-repository";
+import type { StudioAccess } from "@/server/requests/studio-access";
+import { copySongs } from "@/server/shelf/copy-songs";
+import { readTexts } from "@/server/shelf/read-texts";
+import { takeIn } from "@/server/shelf/shelf-archive";
+import { shelfTexts } from "@/server/shelf/shelf-texts";
 import { SONGS } from "@/server/songs/song-kind";
+import { seedBenchBand } from "@/server/takes/seed-bench-band";
+import { takesTexts } from "@/server/takes/takes-of-song";
 import { createStudio } from "@/server/studio-repository";
 import { POST } from "../songs/[id]/takes/route";
 import { GET, PUT } from "./[id]/route";
@@ -65,6 +73,36 @@ describe.skipIf(!TEST_SERVER)("the takes of a song over HTTP", () => {
     expect((await open(songId)).id).toBe(id);
     const another = await open((await songs(oursId).create(song))!.id);
     expect(another.id).not.toBe(id);
+  });
+
+  it("come along with copies of their song and with the shelf, with the sound or without", async () => {
+    const studio = await createStudio(test.db, "With a band");
+    const access = { db: test.db, studio, afterCommit: () => undefined };
+    const { id: songId } = (await songs(studio.id).create(song))!;
+    await seedBenchBand(access, songId, song);
+    const [copy] = (await copySongs(access, [songId]))!;
+    const read = async (from: StudioAccess, id: string) => {
+      const text = (await takesTexts(from.db, from.studio, [id])).get(id)!;
+      const takes = readText(TAKES_FORMAT, text);
+      return takes.ok ? takes.value.value : [];
+    };
+    const [own] = await read(access, songId);
+    expect(own).toMatchObject({ name: "Record, 23 cents flat", recording: { channels: 2 } });
+    expect(await read(access, copy!)).toEqual([own]);
+
+    const { shelf } = readTexts(await shelfTexts(test.db, studio));
+    expect(shelf.takes).toHaveLength(2);
+    const other = { ...access, studio: await createStudio(test.db, "Without a band") };
+    await takeIn(other, shelf);
+    const [arrived] = (await shelfTexts(test.db, other.studio)).songs;
+    const { asset, ...recording } = own!.recording;
+    expect(asset).toMatch(/^[0-9a-f]{64}$/u);
+    expect(await read(other, arrived!.id)).toEqual([{ ...own, recording }]);
+    // Where the sound is, the take has it.
+    await takeIn(access, shelf);
+    const all = (await shelfTexts(test.db, studio)).songs;
+    expect(all).toHaveLength(4);
+    for (const { id } of all) expect(await read(access, id)).toEqual([own]);
   });
 
   it("go with their song, and come back with it out of the bin", async () => {
