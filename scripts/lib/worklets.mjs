@@ -15,7 +15,7 @@ export function bundleWorklets() {
     "--minify",
     "--log-level=warning",
   ];
-  for (const name of ["bench-guitar", "player"]) {
+  for (const name of ["bench-guitar", "player", "take"]) {
     const source = join(ROOT, `web/worklets/${name}.worklet.ts`);
     const bundle = join(ROOT, `web/public/worklets/${name}.js`);
     if (!run(bundler, [source, `--outfile=${bundle}`, ...options])) {

@@ -26,6 +26,12 @@ const PAUSES_MS = [500, 1000, 2000, 4000, 8000, 15_000] as const;
 interface Sending {
   /** Gives the upload up; what had come of it is taken away. */
   readonly signal?: AbortSignal;
+  /** What had come stays when it is given up, so that somebody can go on from there. */
+  readonly isKeptWhenGivenUp?: boolean;
+  /** An upload that was begun before, to go on with; where the server has it no more, another is begun. */
+  readonly begun?: string;
+  /** Told under which id the bytes are sent. */
+  readonly onBegun?: (uploadId: string) => unknown;
   /** Called with how many bytes have arrived. */
   readonly onProgress?: (received: number) => void;
   /** How long to wait after so many failures in a row, in milliseconds; undefined gives up. */
@@ -36,18 +42,26 @@ interface Sending {
  * Sends bytes to be kept. Where the way is cut it waits and goes on from what has arrived.
  * @throws the signal's reason when it is given up.
  */
-export async function sendAsset(
-  file: Blob,
-  { signal, onProgress, pauseAfter = (failures) => PAUSES_MS[failures - 1] }: Sending = {},
-): Promise<Answer<Asset>> {
-  const begun = await answered(await ask("/api/assets", "POST", { bytes: file.size }), readUpload);
-  if (begun.kind !== "done") return begun;
-  const path = `/api/assets/uploads/${begun.value.id}`;
-  let received = 0;
+export async function sendAsset(file: Blob, sending: Sending = {}): Promise<Answer<Asset>> {
+  const { signal, onProgress, pauseAfter = (failures) => PAUSES_MS[failures - 1] } = sending;
   let failures = 0;
+  let begun = await begin(file, sending.begun);
+  while (begun.kind === "away") {
+    const pause = pauseAfter(++failures);
+    if (pause === undefined) return begun;
+    await new Promise((resolve) => setTimeout(resolve, pause));
+    if (signal?.aborted) throw signal.reason;
+    begun = await begin(file, sending.begun);
+  }
+  if (begun.kind !== "done") return begun;
+  if ("asset" in begun.value) return { kind: "done", value: begun.value.asset };
+  await sending.onBegun?.(begun.value.id);
+  const path = `/api/assets/uploads/${begun.value.id}`;
+  let { received } = begun.value;
+  failures = 0;
   for (;;) {
     if (signal?.aborted) {
-      await ask(path, "DELETE");
+      if (!sending.isKeptWhenGivenUp) await ask(path, "DELETE");
       throw signal.reason;
     }
     const answer = await put(path, received, file, signal);
@@ -66,6 +80,15 @@ export async function sendAsset(
     }
     onProgress?.(received);
   }
+}
+
+/** @param known An upload to go on with, where the server still has it. */
+async function begin(file: Blob, known: string | undefined) {
+  if (known !== undefined) {
+    const now = await answered(await ask(`/api/assets/uploads/${known}`, "GET"), readArrived);
+    if (now.kind !== "refused") return now;
+  }
+  return answered(await ask("/api/assets", "POST", { bytes: file.size }), readArrived);
 }
 
 async function put(path: string, from: number, file: Blob, given: AbortSignal | undefined) {

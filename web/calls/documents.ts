@@ -4,6 +4,7 @@ import {
   readPieces,
   readText,
   SONG_FORMAT,
+  TAKES_FORMAT,
   type DocumentFormat,
   type DocumentText,
 } from "@intonazione/core/formats/json";
@@ -149,3 +150,15 @@ export const songClient = new DocumentClient(SONG_FORMAT, "/api/songs");
 export const instrumentClient = new DocumentClient(INSTRUMENT_FORMAT, "/api/instruments");
 /** One document a studio, under the studio's id. */
 export const profilesClient = new DocumentClient(PROFILES_FORMAT, "/api/profiles");
+/** One document a song; `takesOfSong` says under which id. */
+export const takesClient = new DocumentClient(TAKES_FORMAT, "/api/takes");
+
+const idSchema = z.object({ id: z.uuid() });
+
+/** The id of a song's takes, which the server makes when it is asked for them the first time. */
+export async function takesOfSong(songId: string): Promise<Answer<string>> {
+  return answered(
+    await ask(`/api/songs/${songId}/takes`, "POST"),
+    (body) => idSchema.safeParse(body).data?.id,
+  );
+}

@@ -14,7 +14,7 @@ import { moveSong, remapPart } from "@intonazione/core/remap";
 import { linesOfPart, type Song } from "@intonazione/core/score";
 import { findTuning } from "@intonazione/core/tuning-finder";
 import { renderPassage, writeWav } from "@intonazione/core/synthesis";
-import { perform } from "@intonazione/core/playing";
+import { perform, playBenchBand } from "@intonazione/core/playing";
 import { expose, transfer } from "comlink";
 import { nanoid } from "nanoid";
 import type { Desk, LineAddress } from "./protocol";
@@ -79,8 +79,14 @@ const desk: Desk = {
       // Lets the news go out; a cancelled render ends with its worker.
       await Promise.resolve();
     }
-    const wav = writeWav(step.value, WAV_RATE);
+    const wav = writeWav([step.value], WAV_RATE);
     return transfer(wav, [wav.buffer]);
+  },
+  benchBand: (song, wishes) => {
+    const take = playBenchBand(song, wishes, WAV_RATE);
+    if (!take) return undefined;
+    const wav = writeWav(take.channels, WAV_RATE);
+    return transfer({ wav, map: take.map }, [wav.buffer]);
   },
   readTextTab: (text, options) => readTextTab(text, { ...options, newId }),
 };

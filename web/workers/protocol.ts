@@ -3,7 +3,8 @@ import type { CalloutContext } from "@intonazione/core/callout";
 import type { OpenedTalk } from "@intonazione/core/formats/captions";
 import type { TextTabReading } from "@intonazione/core/formats/text-tab";
 import type { Gains, Passage } from "@intonazione/core/passage";
-import type { Performance } from "@intonazione/core/playing";
+import type { BandWishes, Performance } from "@intonazione/core/playing";
+import type { TakeMap } from "@intonazione/core/takes";
 import type { PlayWishes } from "@intonazione/core/sounding";
 import type { Advice, Profile, WeighedPlace, Wishes } from "@intonazione/core/placement";
 import type { MovedSong, RemapHow, RemappedPart, Target } from "@intonazione/core/remap";
@@ -25,6 +26,12 @@ export interface AdviceRequest {
   readonly onlyBar?: BarIndex;
   /** How many ways; 3 where it is left out. */
   readonly count?: number;
+}
+
+/** A take of the bench band, and where its beats are. */
+export interface BandFile {
+  readonly wav: Uint8Array<ArrayBuffer>;
+  readonly map: TakeMap;
 }
 
 /** Everything that is computed off the main thread. */
@@ -52,6 +59,8 @@ export interface Desk {
     tempo: number,
     onProgress: (done: number) => void,
   ): Promise<Uint8Array>;
+  /** The song as the bench band plays it, as a WAV file; undefined where nothing is written. */
+  benchBand(song: Song, wishes: BandWishes): BandFile | undefined;
   /** Reads any file that may hold a song, as far as it goes. */
   openFile(name: string, bytes: Uint8Array, wanted: WantedVoices): OpenedFile;
   /** What can be played of a talk, phrase by phrase. */

@@ -5,6 +5,8 @@ export interface PlayerOptions {
   readonly passage: Passage;
   readonly plan: PlayPlan;
   readonly gains: readonly (readonly [string, number])[];
+  /** The frame of the audio clock at which it begins; before that it is silent. */
+  readonly startFrame: number;
 }
 
 /** To the audio thread. */

@@ -12,12 +12,14 @@ declare class AudioWorkletProcessor {
 /** A passage on the audio thread: it counts samples, so that nothing drifts. */
 class PlayerProcessor extends AudioWorkletProcessor {
   private readonly player: PassagePlayer;
+  private readonly startFrame: number;
   /** What was told last: round, and whether it is being counted in. */
   private told = "";
 
   constructor({ processorOptions }: { readonly processorOptions: PlayerOptions }) {
     super();
-    const { passage, plan, gains } = processorOptions;
+    const { passage, plan, gains, startFrame } = processorOptions;
+    this.startFrame = startFrame;
     this.player = new PassagePlayer(passage, plan, sampleRate);
     this.player.setGains(new Map(gains));
     this.port.onmessage = ({ data }: MessageEvent<PlayerAct>) =>
@@ -27,7 +29,9 @@ class PlayerProcessor extends AudioWorkletProcessor {
   process(_inputs: readonly unknown[], outputs: readonly (readonly Float32Array[])[]): boolean {
     const [channel] = outputs[0] ?? [];
     if (!channel) return true;
-    this.player.render(channel);
+    const wait = Math.min(channel.length, Math.max(0, this.startFrame - currentFrame));
+    if (wait === channel.length) return true;
+    this.player.render(channel.subarray(wait));
     const { seconds, rate, round, isDone } = this.player.position;
     const now = `${round} ${seconds < 0} ${isDone}`;
     if (now !== this.told) {

@@ -1,0 +1,183 @@
+import {
+  findPulse,
+  PICTURE_RATE,
+  PICTURE_ROWS,
+  PitchPictureStream,
+  TakeHearing,
+  type Pulse,
+  type Reference,
+  type TakeTraces,
+  type TuningStretch,
+} from "@intonazione/core/listening";
+import { mixToMono, WaveformStream, type Waveform } from "@intonazione/core/sound";
+import { MAX_TAKE_SECONDS } from "@intonazione/core/takes";
+import { expose, transfer } from "comlink";
+import { openRecording } from "@/media/open-recording";
+import { isProblem, type RecordingProblem } from "@/media/recording-problem";
+import { SoundReader } from "@/media/sound-reader";
+import { PicturePyramid, TILE_COLUMNS, type PictureTile } from "./picture-pyramid";
+
+/** What is known of a take as soon as it is opened. */
+export interface TakeFacts {
+  readonly seconds: number;
+  readonly channels: number;
+  readonly type: string;
+  readonly hasPicture: boolean;
+}
+
+/** What is heard of a take before any note is, but for its beats, which a hint may change. */
+export interface HeardBefore {
+  readonly attacks: readonly number[];
+  readonly reference: Reference | undefined;
+  readonly pulse: Pulse | undefined;
+  readonly tunings: readonly TuningStretch[];
+  /** Nothing louder than a whisper is in it. */
+  readonly isSilent: boolean;
+}
+
+/** Red, green and blue, 0–255 each. */
+export type Ink = readonly [number, number, number];
+
+/** A tile of the pitch picture in ink on nothing, high pitches at the top. */
+export interface DrawnTile {
+  readonly bitmap: ImageBitmap;
+  /** False while some of it has not been heard yet. */
+  readonly isWhole: boolean;
+}
+
+/** Hears and draws the take at hand. */
+export interface TakeEar {
+  open(file: Blob): Promise<TakeFacts | RecordingProblem>;
+  /** @param onProgress Told how much is done, 0–1. */
+  waveform(onProgress: (done: number) => void): Promise<Waveform>;
+  hear(onProgress: (done: number) => void): Promise<HeardBefore>;
+  /** The beats again, with what somebody said or tapped. */
+  pulse(hintBpm: number | undefined): Pulse | undefined;
+  /** A tile of the pitch picture; of coarser levels as much as was heard so far. */
+  tile(level: number, index: number, ink: Ink): Promise<DrawnTile | undefined>;
+}
+
+interface AtHand {
+  readonly seconds: number;
+  /** One for what flows by, one for what is asked for in between. */
+  readonly flowing: SoundReader;
+  readonly asked: SoundReader;
+  readonly close: () => void;
+  readonly pyramid: PicturePyramid;
+}
+
+const BLOCK = 16_384;
+/** Below this, as a share of full scale, nothing sounds. */
+const SILENCE = 0.002;
+/** What low pitches need before a column is whole, in columns. */
+const RUN_UP_COLUMNS = 25;
+
+let atHand: AtHand | undefined;
+let traces: TakeTraces | undefined;
+
+const ear: TakeEar = {
+  async open(file) {
+    const opened = await openRecording(file, MAX_TAKE_SECONDS);
+    if (isProblem(opened)) return opened;
+    atHand?.close();
+    traces = undefined;
+    const { sound, sampleRate, channels, seconds, type, picture } = opened;
+    const reader = () => new SoundReader(sound, sampleRate, channels === 1 ? 1 : 2);
+    const pyramid = new PicturePyramid(Math.ceil(seconds * PICTURE_RATE));
+    atHand = { seconds, flowing: reader(), asked: reader(), close: opened.close, pyramid };
+    return { seconds, channels, type, hasPicture: picture !== undefined };
+  },
+
+  async waveform(onProgress) {
+    const { flowing } = atHand!;
+    const stream = new WaveformStream(flowing.sampleRate);
+    await flow(onProgress, (block) => stream.push(block));
+    return stream.finish();
+  },
+
+  async hear(onProgress) {
+    const { flowing, pyramid } = atHand!;
+    const hearing = new TakeHearing(flowing.sampleRate);
+    const picture = new PitchPictureStream(flowing.sampleRate, (column) => pyramid.add(column));
+    let loudest = 0;
+    await flow(onProgress, (block) => {
+      for (const sample of block) loudest = Math.max(loudest, Math.abs(sample));
+      hearing.push(block);
+      picture.push(block);
+    });
+    picture.finish();
+    traces = hearing.finish();
+    return {
+      attacks: traces.attacks.map(({ seconds }) => seconds),
+      reference: traces.reference,
+      tunings: traces.tunings,
+      pulse: findPulse(traces),
+      isSilent: loudest < SILENCE,
+    };
+  },
+
+  pulse: (hintBpm) => traces && findPulse(traces, hintBpm),
+
+  async tile(level, index, ink) {
+    const { pyramid, asked } = atHand!;
+    const known = pyramid.tile(level, index);
+    if (known?.isWhole === true || level > 0) return known && drawn(known, ink);
+    // What has not flowed by yet is drawn for itself.
+    const firstColumn = index * TILE_COLUMNS;
+    const before = Math.min(RUN_UP_COLUMNS, firstColumn);
+    const columns = new Uint8Array(TILE_COLUMNS * PICTURE_ROWS);
+    const stream = new PitchPictureStream(asked.sampleRate, (column, at) => {
+      if (at >= before && at < before + TILE_COLUMNS) {
+        columns.set(column, (at - before) * PICTURE_ROWS);
+      }
+    });
+    const samplesAColumn = asked.sampleRate / PICTURE_RATE;
+    const from = Math.round((firstColumn - before) * samplesAColumn);
+    const count = Math.round((before + TILE_COLUMNS + RUN_UP_COLUMNS) * samplesAColumn);
+    const channels = await asked.read(from, count);
+    stream.push(mixToMono(channels, count, new Float32Array(count)));
+    stream.finish();
+    return drawn({ columns, isWhole: true }, ink);
+  },
+};
+
+/** What is softer is not drawn, what is louder is drawn in full ink: bytes of the picture. */
+const SOFTEST = 84;
+const LOUDEST = 196;
+
+async function drawn({ columns, isWhole }: PictureTile, ink: Ink): Promise<DrawnTile> {
+  const image = new ImageData(TILE_COLUMNS, PICTURE_ROWS);
+  for (let column = 0; column < TILE_COLUMNS; column++) {
+    for (let row = 0; row < PICTURE_ROWS; row++) {
+      const share = (columns[column * PICTURE_ROWS + row]! - SOFTEST) / (LOUDEST - SOFTEST);
+      if (share <= 0) continue;
+      const at = 4 * ((PICTURE_ROWS - 1 - row) * TILE_COLUMNS + column);
+      image.data[at] = ink[0];
+      image.data[at + 1] = ink[1];
+      image.data[at + 2] = ink[2];
+      image.data[at + 3] = 255 * Math.min(1, share);
+    }
+  }
+  const bitmap = await createImageBitmap(image);
+  return transfer({ bitmap, isWhole }, [bitmap]);
+}
+
+/** Lets the take flow by in blocks of all channels together; what is asked for in between goes first. */
+async function flow(onProgress: (done: number) => void, hearBlock: (block: Float32Array) => void) {
+  const { flowing, seconds } = atHand!;
+  const own = atHand;
+  const total = Math.ceil(seconds * flowing.sampleRate);
+  const mono = new Float32Array(BLOCK);
+  let told = 0;
+  for (let at = 0; at < total && own === atHand; at += BLOCK) {
+    const count = Math.min(BLOCK, total - at);
+    hearBlock(mixToMono(await flowing.read(at, count), count, mono));
+    const done = (at + count) / total;
+    if (done - told < 0.02 && done < 1) continue;
+    told = done;
+    onProgress(done);
+    await new Promise((resolve) => setTimeout(resolve));
+  }
+}
+
+expose(ear);
