@@ -8,6 +8,9 @@ import type { InRack } from "@/calls/rack";
 import { partAt, placeNames } from "./derived";
 import type { Player } from "./playback/player";
 import type { Saver } from "@/documents/saver";
+import type { OpenTakes } from "@/open-takes/open-takes";
+import type { TakesState } from "@/open-takes/store";
+import type { UndoOrder } from "./undo-order";
 import type { SongState, SongStore } from "./state/store";
 
 export interface OpenSong {
@@ -15,6 +18,9 @@ export interface OpenSong {
   readonly player: Pick<Player, "playOrStop" | "stop" | "leave">;
   /** Absent while the song is another window's, here to be read. */
   readonly saver: Saver<Song> | undefined;
+  readonly takes: OpenTakes;
+  /** Takes back what was done last, to the song or to its takes. */
+  readonly order: Pick<UndoOrder, "undo" | "redo" | "next">;
   /** The studio's instruments, to be taken in hand. */
   readonly rack: readonly InRack[];
 }
@@ -33,6 +39,11 @@ export function useOpenSong(): OpenSong {
 /** What a component needs of the state; it is drawn again only when that changes. */
 export function useSong<Selected>(selector: (state: SongState) => Selected): Selected {
   return useStore(useOpenSong().store, selector);
+}
+
+/** The same of the song's takes. */
+export function useTakes<Selected>(selector: (state: TakesState) => Selected): Selected {
+  return useStore(useOpenSong().takes.store, selector);
 }
 
 export const selectSong = (state: SongState): Song => state.history.song;

@@ -1,3 +1,5 @@
+import { UndoOrder } from "./undo-order";
+import { createTakesStore, type TakesStore } from "@/open-takes/store";
 import { calloutContext, parseCallout } from "@intonazione/core/callout";
 import { NO_CAPO, tuningById, usualInstrument } from "@intonazione/core/instrument";
 import { USUAL_STYLE } from "@intonazione/core/neck";
@@ -46,13 +48,36 @@ export function songOf(callouts: readonly string[], details: Partial<Song> = {})
 }
 
 /** An open song around a store, with nothing that plays or saves. */
-export function openedOf(store: SongStore, rack: OpenSong["rack"] = []): OpenSong {
+export function openedOf(
+  store: SongStore,
+  rack: OpenSong["rack"] = [],
+  takes: TakesStore = createTakesStore(),
+): OpenSong {
   const still = () => undefined;
+  const later = () => Promise.resolve(undefined);
   return {
     store,
     rack,
     saver: undefined,
     player: { playOrStop: still, stop: still, leave: still },
+    takes: {
+      store: takes,
+      sounds: { keep: () => Promise.resolve(true), of: later, here: later },
+      hearing: { attend: later, tile: later, pulse: later },
+      player: {
+        playOrStop: still,
+        play: later,
+        stop: still,
+        seek: still,
+        prepare: later,
+        positionNow: still,
+        setBalance: still,
+        follow: () => still,
+      },
+      sendNow: still,
+      leave: later,
+    },
+    order: new UndoOrder(store, takes),
   };
 }
 

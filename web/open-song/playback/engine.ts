@@ -14,6 +14,17 @@ export interface PlaybackPosition {
   readonly rate: number;
 }
 
+/** Where and when a passage sounds that plays beside something else. */
+export interface Beside {
+  /** Whose clock it shares; it is left open. */
+  readonly context: AudioContext;
+  /** The frame of that clock at which it begins. */
+  readonly startFrame: number;
+  readonly gain: number;
+  /** −1 left, 1 right. */
+  readonly pan: number;
+}
+
 /** A passage that plays on the audio thread, and can be asked what is heard just now. */
 export class Playback {
   private turn: PlayerTurn | undefined;
@@ -21,6 +32,8 @@ export class Playback {
   private constructor(
     private readonly context: AudioContext,
     private readonly node: AudioWorkletNode,
+    private readonly way: { readonly volume: GainNode; readonly panner: StereoPannerNode },
+    private readonly isBeside: boolean,
     onEnd: () => void,
   ) {
     node.port.onmessage = ({ data }: MessageEvent<PlayerTurn>) => {
@@ -35,21 +48,25 @@ export class Playback {
     plan: PlayPlan,
     gains: Gains,
     onEnd: () => void,
+    beside?: Beside,
   ): Promise<Playback> {
-    const context = new AudioContext();
+    const context = beside?.context ?? new AudioContext();
     try {
       await context.resume();
       await context.audioWorklet.addModule(PLAYER_MODULE);
-      const options: PlayerOptions = { passage, plan, gains: [...gains] };
+      const { startFrame = 0, gain = 1, pan = 0 } = beside ?? {};
+      const options: PlayerOptions = { passage, plan, gains: [...gains], startFrame };
       const node = new AudioWorkletNode(context, "passage-player", {
         numberOfInputs: 0,
         outputChannelCount: [1],
         processorOptions: options,
       });
-      node.connect(context.destination);
-      return new Playback(context, node, onEnd);
+      const volume = new GainNode(context, { gain });
+      const panner = new StereoPannerNode(context, { pan });
+      node.connect(volume).connect(panner).connect(context.destination);
+      return new Playback(context, node, { volume, panner }, beside !== undefined, onEnd);
     } catch (error) {
-      await context.close();
+      if (!beside) await context.close();
       throw error;
     }
   }
@@ -57,6 +74,11 @@ export class Playback {
   setGains(gains: Gains): void {
     const act: PlayerAct = { kind: "gains", gains: [...gains] };
     this.node.port.postMessage(act);
+  }
+
+  setBalance({ gain, pan }: Pick<Beside, "gain" | "pan">): void {
+    this.way.volume.gain.value = gain;
+    this.way.panner.pan.value = pan;
   }
 
   /** By the audio clock, less what the way to the loudspeaker takes. */
@@ -70,6 +92,6 @@ export class Playback {
   stop(): void {
     this.node.port.onmessage = null;
     this.node.disconnect();
-    void this.context.close();
+    if (!this.isBeside) void this.context.close();
   }
 }

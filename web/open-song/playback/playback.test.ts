@@ -2,7 +2,7 @@ import { perform } from "@intonazione/core/playing";
 import { describe, expect, it } from "vitest";
 import { songOf } from "../open-song.test-kit";
 import { gainsOf, OPEN_FADER, planOf, USUAL_SETTINGS } from "./settings";
-import { heardAt } from "./player";
+import { heardAt } from "./heard-events";
 
 const parts = ["guitar", "bass"];
 const fader = (change: Partial<typeof OPEN_FADER>) => ({ ...OPEN_FADER, ...change });

@@ -1,5 +1,4 @@
-import { howManyBefore } from "@intonazione/core/foundation";
-import type { Performance, PlayedEvent } from "@intonazione/core/playing";
+import type { Performance } from "@intonazione/core/playing";
 import type { Song } from "@intonazione/core/score";
 import type { PlayWishes } from "@intonazione/core/sounding";
 import { Cancelled } from "@/jobs/outcome";
@@ -8,7 +7,12 @@ import { selectedBars } from "../selection";
 import { isSounding, type PlayState } from "../state/playback";
 import type { SongStore } from "../state/store";
 import { Playback } from "./engine";
+import type { OpenTakes } from "@/open-takes/open-takes";
+import { takeAtHand } from "@/open-takes/store";
 import { gainsOf, planOf, type PlaySettings } from "./settings";
+import { groupByPart, heardAt } from "./heard-events";
+import { TakeFollower } from "./take-follower";
+import { TakeRun } from "./take-run";
 
 /** What is under way: a performance being worked out, or one that sounds. */
 interface UnderWay {
@@ -20,8 +24,13 @@ interface UnderWay {
 export class Player {
   private underWay: UnderWay | undefined;
   private readonly forget: () => void;
+  private readonly follower: TakeFollower;
 
-  constructor(private readonly store: SongStore) {
+  constructor(
+    private readonly store: SongStore,
+    private readonly takes: Pick<OpenTakes, "store" | "player">,
+  ) {
+    this.follower = new TakeFollower(store, takes);
     // Volumes take hold while it plays; everything else from the next start.
     this.forget = store.subscribe(({ settings }, before) => {
       if (settings !== before.settings) this.underWay?.setGains(settings);
@@ -42,12 +51,16 @@ export class Player {
   /** The song is left: nothing sounds on. */
   readonly leave = (): void => {
     this.forget();
+    this.follower.leave();
     this.underWay?.stop();
   };
 
   private async play(): Promise<void> {
     const { history, cursor, settings } = this.store.getState();
     const { song } = history;
+    if (settings.source !== "strip" && takeAtHand(this.takes.store.getState())?.map) {
+      return this.playTake();
+    }
     const abort = new AbortController();
     this.underWay = { stop: () => abort.abort(), setGains: () => undefined };
     this.tell({ kind: "preparing" });
@@ -71,6 +84,24 @@ export class Player {
         },
         setGains: (fresh) => playback.setGains(gainsOf(fresh, partIds)),
       };
+    } catch (error) {
+      if (error instanceof Cancelled) return;
+      this.underWay = undefined;
+      this.tell({ kind: "failed" });
+    }
+  }
+
+  /** The record, alone or with the strip, where the score is. */
+  private async playTake(): Promise<void> {
+    const abort = new AbortController();
+    this.underWay = { stop: () => abort.abort(), setGains: () => undefined };
+    this.tell({ kind: "preparing" });
+    try {
+      const run = await TakeRun.start(this.store, this.takes, abort.signal, (playing) => {
+        if (playing.kind === "stopped" || playing.kind === "failed") this.underWay = undefined;
+        this.tell(playing);
+      });
+      this.underWay = run;
     } catch (error) {
       if (error instanceof Cancelled) return;
       this.underWay = undefined;
@@ -125,23 +156,4 @@ function wishesOf(
 /** Where the event at the cursor is heard first; the start, if it is not. */
 function startOf({ events }: Performance, eventId: string | undefined): number {
   return events.find((event) => event.eventId === eventId)?.start ?? 0;
-}
-
-function groupByPart(events: readonly PlayedEvent[]): Map<string, PlayedEvent[]> {
-  const groups = new Map<string, PlayedEvent[]>();
-  for (const event of events) {
-    const group = groups.get(event.partId);
-    if (group) group.push(event);
-    else groups.set(event.partId, [event]);
-  }
-  return groups;
-}
-
-/** The last event of the upper voice that has begun. */
-export function heardAt(events: readonly PlayedEvent[], seconds: number): PlayedEvent | undefined {
-  const begun = howManyBefore(events, ({ start }) => start <= seconds);
-  for (let index = begun - 1; index >= 0; index--) {
-    if (events[index]!.voice === 1) return events[index];
-  }
-  return undefined;
 }

@@ -10,6 +10,10 @@ import {
 export const RANGES = ["phrase", "selection", "song"] as const;
 export type PlayRange = (typeof RANGES)[number];
 
+/** What sounds: what is written, the record, or the two together. */
+export const SOURCES = ["strip", "take", "both"] as const;
+export type PlaySource = (typeof SOURCES)[number];
+
 export interface Fader {
   /** 0–1. */
   readonly volume: number;
@@ -18,6 +22,12 @@ export interface Fader {
 }
 
 export interface PlaySettings {
+  /** The record is heard only where the take at hand is tied to the score. */
+  readonly source: PlaySource;
+  /** Between strip and take, where both sound: 0 is the strip alone, 1 the take alone. */
+  readonly balance: number;
+  /** The strip at the left and the take at the right. */
+  readonly isSplit: boolean;
   readonly range: PlayRange;
   readonly isLooping: boolean;
   readonly hasCountIn: boolean;
@@ -34,6 +44,9 @@ export interface PlaySettings {
 }
 
 export const USUAL_SETTINGS: PlaySettings = {
+  source: "strip",
+  balance: 0.5,
+  isSplit: false,
   range: "phrase",
   isLooping: false,
   hasCountIn: false,
@@ -80,7 +93,7 @@ export function planOf(
 }
 
 /** Steps belong to a loop; what is played once keeps its tempo. */
-function tempoOf({
+export function tempoOf({
   isLooping,
   tempoPercent,
   stepPercent,
@@ -92,5 +105,16 @@ function tempoOf({
     step: isLooping ? stepPercent / 100 : 0,
     everyRounds,
     to: toPercent / 100,
+  };
+}
+
+/** How loud and where strip and take are. */
+export function balanceOf({ balance, isSplit }: PlaySettings): {
+  readonly strip: { readonly gain: number; readonly pan: number };
+  readonly take: { readonly gain: number; readonly pan: number };
+} {
+  return {
+    strip: { gain: Math.min(1, 2 * (1 - balance)), pan: isSplit ? -1 : 0 },
+    take: { gain: Math.min(1, 2 * balance), pan: isSplit ? 1 : 0 },
   };
 }

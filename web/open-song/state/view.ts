@@ -16,6 +16,7 @@ export const LANDMARKS = {
   moveTo: { stage: "place", view: "move to" },
   findings: { stage: "check", view: "findings" },
   tuner: { stage: "set-up", view: "tune" },
+  whichTuning: { stage: "place", view: "tuning" },
 } as const satisfies Readonly<Record<string, ViewAddress>>;
 
 /** What lies over the page. */
