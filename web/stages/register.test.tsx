@@ -28,7 +28,11 @@ describe("the register of stages", () => {
     for (const song of demoSongs()) {
       const { review } = storeOf(song).getState();
       for (const part of song.parts) {
-        for (const stage of STAGES) expect(stage.stateOf(song, part, review)).not.toBe("");
+        for (const stage of STAGES) {
+          for (const takes of [undefined, 0, 1, 2]) {
+            expect(stage.stateOf({ song, part, review, takes })).not.toBe("");
+          }
+        }
       }
     }
   });

@@ -1,11 +1,12 @@
 import { CHECK } from "./check/stage";
+import { LISTEN } from "./listen/stage";
 import { PLACE } from "./place/stage";
 import { SET_UP } from "./set-up/stage";
 import type { Stage, StageView } from "./stage";
 import { WRITE } from "./write/stage";
 
 /** The stages in the order of the work. */
-export const STAGES: readonly Stage[] = [SET_UP, WRITE, PLACE, CHECK];
+export const STAGES: readonly Stage[] = [LISTEN, SET_UP, WRITE, PLACE, CHECK];
 
 /** Where a song opens. */
 export const USUAL_STAGE: Stage = WRITE;

@@ -5,6 +5,15 @@ import type { ReviewState } from "@/open-song/state/review";
 import type { SongStore } from "@/open-song/state/store";
 import type { Command } from "./command";
 
+/** What a stage may say of itself. */
+export interface StageFacts {
+  readonly song: Song;
+  readonly part: Part;
+  readonly review: ReviewState["review"];
+  /** How many takes the song has; undefined while that is not known. */
+  readonly takes: number | undefined;
+}
+
 /** One thing that a stage puts in the middle. */
 export interface StageView {
   readonly id: string;
@@ -14,6 +23,8 @@ export interface StageView {
   readonly Middle?: ComponentType;
   /** True where the strips of all phrases are shown, the call-out line below them. */
   readonly hasStrips?: boolean;
+  /** True where what plays stands in the middle itself. */
+  readonly hasOwnTransport?: boolean;
   /** True where there is nothing to show before the first phrase. */
   readonly needsPhrases?: boolean;
 }
@@ -38,7 +49,7 @@ export interface Stage {
   /** The key that leads there. */
   readonly key: string;
   /** A word or two on how it stands, under its name. Asked at every change: remember what is counted. */
-  readonly stateOf: (song: Song, part: Part, review: ReviewState["review"]) => string;
+  readonly stateOf: (facts: StageFacts) => string;
   /** At least one; the first is shown first. */
   readonly views: readonly [StageView, ...StageView[]];
   readonly panel: { readonly label: string; readonly Panel: ComponentType };
@@ -47,4 +58,6 @@ export interface Stage {
   /** What keys and palette do while it is shown; these come before all others. */
   readonly commandsHere?: (opened: OpenSong) => readonly Command[];
   readonly clipboard?: (store: SongStore) => Clipboard;
+  /** True where takes are changed: undo takes those back too, in their turn. */
+  readonly changesTakes?: boolean;
 }

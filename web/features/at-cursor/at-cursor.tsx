@@ -12,6 +12,7 @@ import {
 } from "@intonazione/core/score";
 import { degreeOf, fingeredPitch } from "@intonazione/core/theory";
 import type { ReactNode } from "react";
+import { StillsOfEvent } from "./stills-of-event";
 import { selectNames, selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
 import { noteAt, stopsOf, type Stop } from "@/open-song/cursor";
 import { frameAt, shiftOf } from "@/open-song/derived";
@@ -69,6 +70,7 @@ export function PanelAtCursor({
           <PitchNames note={note} shift={shiftOf(part)} songKey={song.key} />
         )}
       </div>
+      <StillsOfEvent eventId={event.id} />
       {children({ part, stop, note, before: stops[here - 1] })}
     </div>
   );

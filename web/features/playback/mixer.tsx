@@ -2,16 +2,19 @@
 
 import type { Part } from "@intonazione/core/score";
 import { Check } from "@/ui/check";
+import { NumberField } from "@/ui/number-field";
 import { PressButton } from "@/ui/press-button";
 import { OPEN_FADER, type Fader, type PlaySettings } from "@/open-song/playback/settings";
 import { WavButton } from "./wav-button";
 
 /** What sounds beside the parts, how a loop gets faster, and how loud everybody is. */
 export function Mixer({
+  hasRecord,
   settings,
   parts,
   onChange,
 }: {
+  readonly hasRecord: boolean;
   readonly settings: PlaySettings;
   readonly parts: readonly Part[];
   readonly onChange: (change: Partial<PlaySettings>) => void;
@@ -37,6 +40,28 @@ export function Mixer({
           backing: the chords’ bass notes and a drum pattern
         </Check>
       </fieldset>
+      {hasRecord && (
+        <fieldset className="flex flex-col gap-1 border-t border-hairline pt-2">
+          <legend className="sr-only">Strip and take</legend>
+          <label className="flex items-center gap-2">
+            strip
+            <input
+              type="range"
+              min={0}
+              max={100}
+              step={5}
+              value={Math.round(100 * settings.balance)}
+              onChange={({ target }) => onChange({ balance: Number(target.value) / 100 })}
+              aria-label="Balance of strip and take"
+              className="flex-1 accent-[var(--ink)]"
+            />
+            take
+          </label>
+          <Check isOn={settings.isSplit} onChange={(isSplit) => onChange({ isSplit })}>
+            the strip at the left, the take at the right
+          </Check>
+        </fieldset>
+      )}
       <fieldset className="flex flex-col gap-1 border-t border-hairline pt-2">
         <legend className="sr-only">Tempo steps</legend>
         <p className="font-semibold">A loop gets faster</p>
@@ -107,34 +132,5 @@ export function Mixer({
       </fieldset>
       <WavButton settings={settings} />
     </div>
-  );
-}
-
-function NumberField({
-  label,
-  value,
-  least,
-  most,
-  onChange,
-}: {
-  readonly label: string;
-  readonly value: number;
-  readonly least: number;
-  readonly most: number;
-  readonly onChange: (value: number) => void;
-}) {
-  return (
-    <input
-      type="number"
-      aria-label={label}
-      min={least}
-      max={most}
-      value={value}
-      onChange={({ target }) => {
-        const typed = Math.round(Number(target.value));
-        onChange(Math.min(most, Math.max(least, typed)));
-      }}
-      className="w-14 rounded-sm border border-hairline bg-sheet px-1 font-mono"
-    />
   );
 }

@@ -55,7 +55,12 @@ describe("the mixer on the page", () => {
   const mixer = (change: Partial<PlaySettings>) =>
     show(
       storeOf(kettle),
-      <Mixer settings={settingsOf(change)} parts={kettle.parts} onChange={nothing} />,
+      <Mixer
+        hasRecord={false}
+        settings={settingsOf(change)}
+        parts={kettle.parts}
+        onChange={nothing}
+      />,
     );
   const checked = (markup: string) =>
     [...markup.matchAll(/<label[^>]*>(.*?)<\/label>/gsu)]

@@ -1,8 +1,15 @@
 "use client";
 
 import { Play, Repeat, SlidersHorizontal, Square } from "lucide-react";
-import { selectSong, useOpenSong, useSong } from "@/open-song/context";
-import { RANGES, type PlayRange, type PlaySettings } from "@/open-song/playback/settings";
+import { takeAtHand } from "@/open-takes/store";
+import { selectSong, useOpenSong, useSong, useTakes } from "@/open-song/context";
+import {
+  RANGES,
+  SOURCES,
+  type PlaySource,
+  type PlayRange,
+  type PlaySettings,
+} from "@/open-song/playback/settings";
 import { isSounding, type PlayState } from "@/open-song/state/playback";
 import { IconPopover } from "@/ui/icon-popover";
 import { PressButton } from "@/ui/press-button";
@@ -15,13 +22,20 @@ const RANGE_NAME: Readonly<Record<PlayRange, string>> = {
   song: "the song",
 };
 
-/** Plays what is written: what, how fast, how often, and who is heard. */
+const SOURCE_NAME: Readonly<Record<PlaySource, string>> = {
+  strip: "strip",
+  take: "take",
+  both: "both",
+};
+
+/** Plays what is written or the record: what, how fast, how often, and who is heard. */
 export function Transport() {
   const { store, player } = useOpenSong();
   const song = useSong(selectSong);
   const settings = useSong((state) => state.settings);
   const playing = useSong((state) => state.playing);
   const isPlaying = useSong(isSounding);
+  const hasRecord = useTakes((state) => takeAtHand(state)?.map !== undefined);
   const set = (change: Partial<PlaySettings>) =>
     store.setState({ settings: { ...settings, ...change } });
   return (
@@ -35,6 +49,16 @@ export function Transport() {
         {isPlaying ? <Square size={12} aria-hidden /> : <Play size={13} aria-hidden />}
         {isPlaying ? "Stop" : "Play"}
       </button>
+      {hasRecord && (
+        <Select
+          label="What sounds"
+          value={settings.source}
+          options={SOURCES.map((source) => ({ value: source, label: SOURCE_NAME[source] }))}
+          onChange={(source) => set({ source })}
+          look="small"
+          className="w-16 justify-between"
+        />
+      )}
       <Select
         label="What is played"
         value={settings.range}
@@ -66,7 +90,7 @@ export function Transport() {
         label="Click, backing, steps and volumes"
         className="w-84 p-4"
       >
-        <Mixer settings={settings} parts={song.parts} onChange={set} />
+        <Mixer hasRecord={hasRecord} settings={settings} parts={song.parts} onChange={set} />
       </IconPopover>
       <p role="status" className="max-w-24 truncate text-xs text-soft empty:hidden">
         {inWords(playing, settings)}

@@ -32,7 +32,8 @@ export function commandsOf(opened: OpenSong): readonly Command[] {
 }
 
 /** What every stage has. */
-function general({ store, player }: OpenSong): readonly Command[] {
+function general({ store, player, order }: OpenSong): readonly Command[] {
+  const changesTakes = () => stageById(store.getState().stage).changesTakes === true;
   const hasEvent = () => {
     const { stage, cursor } = store.getState();
     return stage === LANDMARKS.strips.stage && cursor.eventId !== undefined;
@@ -44,8 +45,18 @@ function general({ store, player }: OpenSong): readonly Command[] {
       keys: ["mod+k"],
       run: () => store.setState({ overlay: { kind: "palette" } }),
     },
-    { id: "undo", label: "Undo", keys: ["mod+z"], run: () => store.undo() },
-    { id: "redo", label: "Redo", keys: ["mod+shift+z", "mod+y"], run: () => store.redo() },
+    {
+      id: "undo",
+      label: "Undo",
+      keys: ["mod+z"],
+      run: () => (changesTakes() ? order.undo() : void store.undo()),
+    },
+    {
+      id: "redo",
+      label: "Redo",
+      keys: ["mod+shift+z", "mod+y"],
+      run: () => (changesTakes() ? order.redo() : void store.redo()),
+    },
     ...walking(store),
     { id: "play", label: "Play, or stop playing", keys: [" "], run: player.playOrStop },
     { id: "say", label: "Say a new phrase", keys: ["s"], run: () => say(store, undefined) },

@@ -6,8 +6,9 @@ import { fingeredKey } from "@intonazione/core/theory";
 import { Command, Redo2, Undo2 } from "lucide-react";
 import { useEffect, type ReactNode } from "react";
 import { HandOutMenu } from "@/features/hand-out/hand-out-menu";
-import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
+import { selectPart, selectSong, useOpenSong, useSong, useTakes } from "@/open-song/context";
 import { shiftOf } from "@/open-song/derived";
+import { stageById } from "@/stages/register";
 import { PageHead } from "@/ui/page-head";
 import { ThemeSwitch } from "@/ui/theme-switch";
 import { SaveState } from "./save-state";
@@ -18,8 +19,7 @@ export function SongHead() {
   const { store } = useOpenSong();
   const song = useSong(selectSong);
   const part = useSong(selectPart);
-  const past = useSong((state) => state.history.past.at(-1)?.label);
-  const future = useSong((state) => state.history.future[0]?.label);
+  const { past, future, undo, redo } = useUndo();
   const shift = shiftOf(part);
   const keys =
     shift === 0
@@ -39,7 +39,7 @@ export function SongHead() {
             label="Undo"
             title={past ? `Undo: ${past}` : "Nothing to undo"}
             isOff={past === undefined}
-            onPress={() => store.undo()}
+            onPress={undo}
           >
             <Undo2 size={16} aria-hidden />
           </IconButton>
@@ -47,7 +47,7 @@ export function SongHead() {
             label="Redo"
             title={future ? `Redo: ${future}` : "Nothing to redo"}
             isOff={future === undefined}
-            onPress={() => store.redo()}
+            onPress={redo}
           >
             <Redo2 size={16} aria-hidden />
           </IconButton>
@@ -74,6 +74,24 @@ export function SongHead() {
       <StageLine />
     </PageHead>
   );
+}
+
+/** What undo and redo would do here: to the song, or to song and takes where both are changed. */
+function useUndo() {
+  const { store, order } = useOpenSong();
+  const isOfBoth = useSong((state) => stageById(state.stage).changesTakes ?? false);
+  const song = useSong((state) => state.history);
+  // The order is looked up again whenever either has changed.
+  useTakes((state) => state.history);
+  const next = isOfBoth
+    ? order.next()
+    : { undo: song.past.at(-1)?.label, redo: song.future[0]?.label };
+  return {
+    past: next.undo,
+    future: next.redo,
+    undo: () => (isOfBoth ? order.undo() : void store.undo()),
+    redo: () => (isOfBoth ? order.redo() : void store.redo()),
+  };
 }
 
 function IconButton({

@@ -11,7 +11,9 @@ import { windowName } from "@/documents/window-name";
 import { OpenSongProvider, type OpenSong } from "@/open-song/context";
 import { songDocument } from "@/open-song/song-document";
 import { studioStyle } from "@/open-song/studio-style";
+import { openTakes } from "@/open-takes/open-takes";
 import { Player } from "@/open-song/playback/player";
+import { UndoOrder } from "@/open-song/undo-order";
 import { foldsMemory } from "@/open-song/state/folds";
 import { rememberedLanes, rememberLanes } from "@/open-song/state/shown-lanes";
 import { createSongStore } from "@/open-song/state/store";
@@ -52,7 +54,7 @@ export function SongPage({ songId, stored, around, stage }: SongPageProps) {
       if (typeof open === "object") {
         leave = () => {
           open.player.leave();
-          return open.saver?.stop();
+          return Promise.all([open.saver?.stop(), open.takes.leave()]).then(() => undefined);
         };
       }
       if (isGone) void leave();
@@ -151,13 +153,22 @@ async function openSong(
     fetch: songClient.fetch.bind(songClient, songId),
   };
   const rack = around?.rack ?? [];
-  const player = new Player(store);
+  const takes = openTakes(songId);
+  const player = new Player(store, takes);
+  const order = new UndoOrder(store, takes.store);
   // Another window's copy is read and nothing else: its own window keeps and sends it.
-  if (saving.kind === "reading") return { store, player, rack, saver: undefined };
+  if (saving.kind === "reading") return { store, player, takes, order, rack, saver: undefined };
   store.subscribe((state, before) => {
     if (state.drafts !== before.drafts) void copies.keepDrafts(state.drafts).catch(() => undefined);
   });
-  return { store, player, rack, saver: new Saver(songDocument(store), shelves, version, base) };
+  return {
+    store,
+    player,
+    takes,
+    order,
+    rack,
+    saver: new Saver(songDocument(store), shelves, version, base),
+  };
 }
 
 /** The address follows the stage, so that a reload stays there. */

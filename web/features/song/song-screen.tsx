@@ -4,6 +4,7 @@ import { useEffect, useMemo } from "react";
 import { CallOutLine } from "@/features/call-out/call-out-line";
 import { PhraseList } from "@/features/strip/phrase-list";
 import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
+import { useBarsForTakes } from "@/open-song/bars-for-takes";
 import { useReviewing } from "@/open-song/reviewing";
 import { useWarmDesk } from "@/open-song/use-warm-desk";
 import { stageById, viewOf } from "@/stages/register";
@@ -37,6 +38,7 @@ export function SongScreen() {
   useKeys(commands, overlay !== undefined);
   useKeepCursorInSight();
   useReviewing();
+  useBarsForTakes();
   useWarmDesk();
   useEffect(() => {
     const back = () => saver?.sendNow();

@@ -1,6 +1,6 @@
 "use client";
 
-import { selectPart, selectSong, useOpenSong, useSong } from "@/open-song/context";
+import { selectPart, selectSong, useOpenSong, useSong, useTakes } from "@/open-song/context";
 import { STAGES, stageById } from "@/stages/register";
 
 /** The stages of the work in their order, each with its state. */
@@ -9,11 +9,14 @@ export function StageLine() {
   const song = useSong(selectSong);
   const part = useSong(selectPart);
   const review = useSong((state) => state.review);
+  const takes = useTakes(({ opening, history }) =>
+    opening === "open" ? history.takes.length : undefined,
+  );
   const here = useSong((state) => stageById(state.stage));
   return (
     <nav aria-label="Stages" className="flex h-full shrink-0 gap-1.5 xl:gap-3">
       {STAGES.map((stage) => {
-        const state = stage.stateOf(song, part, review);
+        const state = stage.stateOf({ song, part, review, takes });
         const isHere = stage === here;
         return (
           <button

@@ -31,8 +31,12 @@ export function ViewLine() {
       </nav>
       <div className="ml-auto flex items-center gap-1">
         {folds.panel && <PartChoice />}
-        <Transport />
-        <LaneChoice />
+        {!shown.hasOwnTransport && (
+          <>
+            <Transport />
+            <LaneChoice />
+          </>
+        )}
         <FoldButton
           icon={PanelRight}
           label="Panel at the cursor (Shift D)"

@@ -13,7 +13,7 @@ export const CHECK: Stage = {
   id: "check",
   name: "Check",
   key: "shift+f",
-  stateOf(song, _, review) {
+  stateOf({ song, review }) {
     if (review.kind !== "done") return review.kind === "failed" ? "not looked over" : "looking …";
     // Remarks are not counted.
     const open = openFindings(review, song).filter(({ severity }) => severity !== "info").length;

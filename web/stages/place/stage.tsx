@@ -15,7 +15,7 @@ export const PLACE: Stage = {
   id: "place",
   name: "Place",
   key: "l",
-  stateOf(song, part) {
+  stateOf({ song, part }) {
     const { homeless, pinned } = tallyOfPart(song, part);
     return homeless > 0 ? `${homeless} without a place` : `${pinned} pinned`;
   },

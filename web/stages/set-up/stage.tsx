@@ -8,7 +8,7 @@ export const SET_UP: Stage = {
   id: "set-up",
   name: "Set up",
   key: "u",
-  stateOf: (_, part) => setUpInWords(part),
+  stateOf: ({ part }) => setUpInWords(part),
   views: [
     { id: "hand", name: "in the hand", Middle: () => <SetUp view="hand" /> },
     { id: "capo", name: "capo", Middle: () => <SetUp view="capo" /> },

@@ -13,7 +13,7 @@ export const WRITE: Stage = {
   id: "write",
   name: "Write",
   key: "w",
-  stateOf(song, part) {
+  stateOf({ song, part }) {
     const { bars, open } = tallyOfPart(song, part);
     return `${bars} ${bars === 1 ? "bar" : "bars"}${open > 0 ? `, ${open} off` : ""}`;
   },

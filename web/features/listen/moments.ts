@@ -1,0 +1,46 @@
+import type { Take } from "@intonazione/core/takes";
+
+/** @example formatMoment(72.44) // "1:12.4" */
+export function formatMoment(seconds: number): string {
+  const tenths = Math.round(seconds * 10);
+  const minutes = Math.floor(tenths / 600);
+  const rest = ((tenths % 600) / 10).toFixed(1);
+  return `${minutes}:${rest.padStart(4, "0")}`;
+}
+
+/** @example formatLength(221) // "3:41" */
+export function formatLength(seconds: number): string {
+  const whole = Math.round(seconds);
+  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, "0")}`;
+}
+
+/** @example formatCents(-23) // "−23 c" */
+export function formatCents(cents: number): string {
+  const rounded = Math.round(cents);
+  if (rounded === 0) return "0 c";
+  return `${rounded > 0 ? "+" : "−"}${Math.abs(rounded)} c`;
+}
+
+/** How far off a moment may be snapped to, in seconds. */
+const REACH_SECONDS = 0.12;
+
+/** The nearest of some moments, where one is near; the moment itself where none is. */
+export function snapped(seconds: number, to: readonly number[]): number {
+  let best = seconds;
+  let least = REACH_SECONDS;
+  for (const moment of to) {
+    const off = Math.abs(moment - seconds);
+    if (off < least) [best, least] = [moment, off];
+  }
+  return best;
+}
+
+/** What loop ends are snapped to. */
+export function snapMoments(
+  snapsTo: "nothing" | "attacks" | "beats",
+  take: Take | undefined,
+  attacks: readonly number[] | undefined,
+): readonly number[] {
+  if (snapsTo === "beats") return take?.map?.beats ?? [];
+  return snapsTo === "attacks" ? (attacks ?? []) : [];
+}
