@@ -104,7 +104,22 @@ export default {
       name: "shared-parts-look-up",
       severity: "error",
       from: { path: "^web/(ui|workers|worklets|calls)/" },
-      to: { path: web("features|stages|app|server|open-song|documents") },
+      to: { path: web("features|stages|app|server|open-song|open-takes|documents") },
+    },
+    {
+      name: "open-takes-looks-up",
+      severity: "error",
+      // Takes know no song: who ties the two together is the open song.
+      from: { path: "^web/open-takes/" },
+      to: { path: web("features|stages|app|server|ui|open-song") },
+    },
+    {
+      name: "media-knows-nobody",
+      severity: "error",
+      from: { path: "^web/media/" },
+      to: {
+        path: web("features|stages|app|server|ui|open-song|open-takes|documents|workers|calls"),
+      },
     },
     {
       name: "documents-know-no-kind",
@@ -127,7 +142,9 @@ export default {
     {
       name: "page-talks-to-the-server-over-http",
       severity: "error",
-      from: { path: "^web/(features|stages|ui|open-song|documents|workers|worklets|calls)/" },
+      from: {
+        path: "^web/(features|stages|ui|open-song|open-takes|media|documents|workers|worklets|calls)/",
+      },
       to: { path: web("server"), preCompilationOnly: false },
     },
     {

@@ -4,31 +4,11 @@ import { seededRandom } from "@intonazione/core/foundation";
 import { tuningById, usualInstrument } from "@intonazione/core/instrument";
 import { chromium, expect, test } from "@playwright/test";
 import config from "./playwright.config";
+import { waveOf } from "./sounds";
 import { newSong, turnTo } from "./studio";
 
 const RATE = 48_000;
 const SECONDS = 4;
-
-/** A sound file of one channel, 16 bits, as RIFF/WAVE lays it out. */
-function waveOf(samples: Float32Array): Buffer {
-  const file = Buffer.alloc(44 + 2 * samples.length);
-  file.write("RIFF", 0);
-  file.writeUInt32LE(36 + 2 * samples.length, 4);
-  file.write("WAVEfmt ", 8);
-  file.writeUInt32LE(16, 16);
-  file.writeUInt16LE(1, 20);
-  file.writeUInt16LE(1, 22);
-  file.writeUInt32LE(RATE, 24);
-  file.writeUInt32LE(2 * RATE, 28);
-  file.writeUInt16LE(2, 32);
-  file.writeUInt16LE(16, 34);
-  file.write("data", 36);
-  file.writeUInt32LE(2 * samples.length, 40);
-  for (const [index, sample] of samples.entries()) {
-    file.writeInt16LE(Math.round(Math.max(-1, Math.min(1, sample)) * 32_000), 44 + 2 * index);
-  }
-  return file;
-}
 
 test("the microphone is listened to: a string played into it is found with its cents", async ({
   baseURL,
@@ -43,7 +23,7 @@ test("the microphone is listened to: a string played into it is found with its c
   guitar.render(samples);
   const cents = 1200 * Math.log2(guitar.soundingHz(5) / 110);
   const sound = info.outputPath("string-5.wav");
-  writeFileSync(sound, waveOf(samples));
+  writeFileSync(sound, waveOf(samples, { rate: RATE }));
 
   const launch = config.use?.launchOptions ?? {};
   const browser = await chromium.launch({

@@ -7,8 +7,8 @@ test("no page runs a script that is not ours, and none of ours is refused", asyn
   for (const path of [...pages, await newSong(page, "Under policy")]) {
     const answer = (await page.goto(path))!;
     const policy = answer.headers()["content-security-policy"] ?? "";
-    expect(policy).toMatch(/script-src 'self' 'nonce-[\w+/=]{20,}';/u);
-    expect(policy.split(";").find((one) => one.includes("script-src"))).not.toContain("unsafe");
+    // WebAssembly may be compiled, since slow playing needs it; text never becomes a script.
+    expect(policy).toMatch(/script-src 'self' 'nonce-[\w+/=]{20,}' 'wasm-unsafe-eval';/u);
     await expect(page.locator("main, h1, h2").first()).toBeVisible();
     // What the page says of itself works: the theme was set by a script within it.
     await expect(page.locator("html")).toHaveAttribute("data-theme", /day|evening/u);

@@ -166,6 +166,23 @@ row(
 );
 row("stage changed in it, p95", quantile(opened.stages, 0.95), 100, "ms", middle(opened.stages));
 row("what jumps while its page arrives", 1000 * Math.max(...opened.shifts), 20, "‰");
+const listening = measure("scripts/bench/listen.ts", env);
+row("five-minute MP3 chosen, to its waveform", listening.waveform, 3000, "ms");
+row("the same, to all of it heard", listening.whole, 15_000, "ms");
+row(
+  "key to the sound of a take, p95",
+  quantile(listening.starts, 0.95),
+  150,
+  "ms",
+  middle(listening.starts),
+);
+row(
+  "key to another speed, p95",
+  quantile(listening.changes, 0.95),
+  80,
+  "ms",
+  middle(listening.changes),
+);
 const shelf = measure("scripts/bench/shelf.ts", env);
 row(
   "shelf of 5,000 songs, a page of cards, p95",

@@ -247,4 +247,26 @@ await takeTwo(
   },
 );
 await page.getByText(/^Saved/u).waitFor();
+
+await open("Lock Gate Lanterns");
+await page.keyboard.press("Shift+L");
+await page.getByText(/The take is −2\d c/u).waitFor();
+await page.keyboard.press("g");
+for (const [mark, words] of ["A", "B"].entries()) {
+  for (let beat = 0; beat < (mark === 0 ? 0 : 16); beat++) await page.keyboard.press("ArrowRight");
+  await page.keyboard.press("x");
+  await page
+    .getByLabel(/^Words of the mark/u)
+    .nth(mark)
+    .fill(words);
+  await page.getByRole("heading", { name: "Marks" }).click();
+}
+await page.getByRole("group", { name: "Phrases in the take" }).getByRole("button").first().click();
+for (let step = 0; step < 10; step++) await page.keyboard.press("-");
+await page.keyboard.press("f");
+await page.keyboard.press("h");
+await page.keyboard.press("Space");
+await page.waitForTimeout(5000);
+await take("listen");
+await page.keyboard.press("Space");
 await browser.close();
