@@ -27,6 +27,19 @@ const ROOMS: Record<string, (page: Page, look: Look) => Promise<void>> = {
     await expect(page.getByText("“Q” was not read")).toBeVisible();
     await look();
   },
+  Listen: async (page, look) => {
+    await page.goto(`${await newSong(page, "Nothing to hear")}?stage=listen`);
+    await expect(page.getByText("No take on the bench yet")).toBeVisible();
+    await look();
+    await openSong(page, "Lock Gate Lanterns");
+    await page.getByRole("button", { name: /^Listen/u }).click();
+    await expect(page.getByText(/The take is −2\d c/u)).toBeVisible();
+    await page.keyboard.press("x");
+    await page.getByRole("button", { name: "Pitch, octave and steps" }).click();
+    await look();
+    await page.keyboard.press("Escape");
+    await page.keyboard.press("Control+z");
+  },
   Write: async (page, look) => {
     await openSong(page, "Tin Roof Tuesday");
     await events(page, "Drizzle").nth(2).click();

@@ -1,6 +1,6 @@
 import type { HearOnly, Pulse, Reference, TuningStretch } from "@intonazione/core/listening";
 import type { Waveform } from "@intonazione/core/sound";
-import type { Loop, Take, Takes } from "@intonazione/core/takes";
+import type { Loop, MarkKind, Take, Takes } from "@intonazione/core/takes";
 import { createStore, type StoreApi } from "zustand/vanilla";
 import type { Saving } from "@/documents/saving";
 import type { RecordingProblem } from "@/media/recording-problem";
@@ -52,6 +52,9 @@ export type TakePlaying =
   | { readonly kind: "playing"; readonly round: number; readonly rate: number }
   | { readonly kind: "failed" };
 
+/** What the ends of a loop are drawn to. */
+export type SnapsTo = "nothing" | "attacks" | "beats";
+
 export interface TakesState {
   /** Whether what the server has is known yet. */
   readonly opening: "opening" | "open" | "away";
@@ -74,7 +77,11 @@ export interface TakesState {
   /** The string whose frets the ruler numbers; the thickest one where none was chosen. */
   readonly rulerString: number | undefined;
   readonly hasClick: boolean;
-  readonly snapsTo: "nothing" | "attacks" | "beats";
+  readonly snapsTo: SnapsTo;
+  /** Of the next mark. */
+  readonly markKind: MarkKind;
+  /** Whether the strip's notes lie over the picture. */
+  readonly showsNotes: boolean;
 }
 
 export interface TakesActions {
@@ -139,6 +146,8 @@ export function createTakesStore(): TakesStore {
     rulerString: undefined,
     hasClick: false,
     snapsTo: "attacks",
+    markKind: "section",
+    showsNotes: true,
   }));
   return Object.assign(store, takesActions(store));
 }

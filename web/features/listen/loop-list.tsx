@@ -5,18 +5,26 @@ import { X } from "lucide-react";
 import { selectSong, useOpenSong, useSong, useTakes } from "@/open-song/context";
 import { withoutLoop } from "@/open-takes/edits";
 import { keepLoop } from "@/open-takes/loops";
-import { isLooped, loopAtHand } from "@/open-takes/store";
+import { isLooped, loopAtHand, type SnapsTo } from "@/open-takes/store";
 import { Button } from "@/ui/button";
+import { Select } from "@/ui/select";
 import type { PassAlong } from "./along";
 import { formatMoment } from "./moments";
 import { PanelSection } from "./panel-section";
 import { showStretch } from "./show";
 import { useAlong } from "./use-along";
 
+const SNAPS: readonly { readonly value: SnapsTo; readonly label: string }[] = [
+  { value: "attacks", label: "attacks" },
+  { value: "beats", label: "beats" },
+  { value: "nothing", label: "nothing" },
+];
+
 /** The kept loops of a take, and its phrases, each of which can be looped. */
 export function LoopList({ take }: { readonly take: Take }) {
   const { takes } = useOpenSong();
   const here = useTakes(loopAtHand);
+  const snapsTo = useTakes((state) => state.snapsTo);
   const song = useSong(selectSong);
   const along = useAlong(take);
   const { store } = takes;
@@ -82,6 +90,16 @@ export function LoopList({ take }: { readonly take: Take }) {
           </li>
         ))}
       </ul>
+      <label className="flex items-center gap-1.5 text-xs text-soft">
+        ends are drawn to
+        <Select
+          label="What the ends of loops are drawn to"
+          value={snapsTo}
+          options={SNAPS}
+          onChange={(to) => store.setState({ snapsTo: to })}
+          look="small"
+        />
+      </label>
       {passes && passes.length > 0 && (
         <div role="group" aria-label="Phrases in the take" className="flex flex-wrap gap-1">
           {passes.slice(0, 24).map((pass) => (

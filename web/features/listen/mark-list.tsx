@@ -1,9 +1,8 @@
 "use client";
 
-import { MARK_KINDS, type Mark, type MarkKind, type Take } from "@intonazione/core/takes";
+import { MARK_KINDS, type Mark, type Take } from "@intonazione/core/takes";
 import { X } from "lucide-react";
-import { useState } from "react";
-import { useOpenSong } from "@/open-song/context";
+import { useOpenSong, useTakes } from "@/open-song/context";
 import { withMark, withoutMark } from "@/open-takes/edits";
 import { mark } from "@/open-takes/loops";
 import { Button } from "@/ui/button";
@@ -18,7 +17,7 @@ import { MARK_NAME } from "./words";
 /** What was marked while it played, each with its word. */
 export function MarkList({ take }: { readonly take: Take }) {
   const { takes } = useOpenSong();
-  const [kind, setKind] = useState<MarkKind>("section");
+  const kind = useTakes((state) => state.markKind);
   const { makeForm, tellFinder } = useMarks(take);
   return (
     <PanelSection
@@ -29,7 +28,7 @@ export function MarkList({ take }: { readonly take: Take }) {
             label="Kind of the next mark"
             value={kind}
             options={MARK_KINDS.map((value) => ({ value, label: MARK_NAME[value] }))}
-            onChange={setKind}
+            onChange={(markKind) => takes.store.setState({ markKind })}
             look="small"
             className="max-w-28"
           />

@@ -1,4 +1,5 @@
 import type { Take } from "@intonazione/core/takes";
+import type { SnapsTo } from "@/open-takes/store";
 
 /** @example formatMoment(72.44) // "1:12.4" */
 export function formatMoment(seconds: number): string {
@@ -37,7 +38,7 @@ export function snapped(seconds: number, to: readonly number[]): number {
 
 /** What loop ends are snapped to. */
 export function snapMoments(
-  snapsTo: "nothing" | "attacks" | "beats",
+  snapsTo: SnapsTo,
   take: Take | undefined,
   attacks: readonly number[] | undefined,
 ): readonly number[] {

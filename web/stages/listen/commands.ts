@@ -102,11 +102,16 @@ export function listenCommands(opened: OpenSong): readonly Command[] {
     ),
     ...beatCommands(opened, command, here),
     ...filmCommands(store, command),
-    command("mark", "Mark this moment", ["x"], () => mark(store, "section", here())),
+    command("mark", "Mark this moment", ["x"], () =>
+      mark(store, store.getState().markKind, here()),
+    ),
     command("next-take", "Next take", ["r"], () => nextTake(store, 1)),
     command("previous-take", "Previous take", ["shift+r"], () => nextTake(store, -1)),
     command("show-loop", "Show the loop", ["z"], () => showStretch(store, loop().from, loop().to)),
     command("show-all", "Show the whole take", ["shift+z"], () => showAll(store)),
+    command("notes", "Show the strip’s notes over the picture, or not", ["shift+e"], () =>
+      store.setState(({ showsNotes }) => ({ showsNotes: !showsNotes })),
+    ),
     command("ruler", "Number the frets of the next string", ["y"], () => {
       const { history, cursor } = opened.store.getState();
       const strings = neckOfPart(partAt(history.song, cursor.partId)).openMidi.length;

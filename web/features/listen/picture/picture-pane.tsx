@@ -12,7 +12,7 @@ import {
 } from "@/open-song/context";
 import { neckOfPart, shiftOf } from "@/open-song/derived";
 import { useSize } from "@/ui/use-size";
-import { notesAlong } from "../along";
+import { notesAlong, type NoteAlong } from "../along";
 import { pan, showStretch, zoom } from "../show";
 import { TakeCursor } from "../take-cursor";
 import { TimeStrip } from "../time-strip";
@@ -28,6 +28,7 @@ import { secondsAtX, SHOWN_SEMITONES, xAt, type PictureScale } from "./scale";
 /** A wheel's turn that doubles what is shown, in px. */
 const ZOOM_PX = 300;
 const PAN_PX = 900;
+const NO_NOTES: readonly NoteAlong[] = [];
 
 /** The window of the take: sound against the strings, the strip under it in the same time. */
 export function PicturePane({ take }: { readonly take: Take }) {
@@ -37,6 +38,7 @@ export function PicturePane({ take }: { readonly take: Take }) {
   const names = useSong(selectNames);
   const cursorEventId = useSong((state) => state.cursor.eventId);
   const view = useTakes((state) => state.view);
+  const showsNotes = useTakes((state) => state.showsNotes);
   const frame = useRef<HTMLDivElement>(null);
   const { width, height } = useSize(frame);
   const neck = neckOfPart(part);
@@ -115,7 +117,7 @@ export function PicturePane({ take }: { readonly take: Take }) {
                 <PictureOverlay
                   take={take}
                   scale={scale}
-                  notes={notes}
+                  notes={showsNotes ? notes : NO_NOTES}
                   names={names}
                   cursorEventId={cursorEventId}
                 />
