@@ -20,19 +20,28 @@ describe("attacks", () => {
       });
     });
 
-  it("are heard where strings are plucked, all but one at most and at most one besides, however loud", () => {
+  it("are heard where strings are plucked, however loud: hardly one is missed or heard besides", () => {
+    const takes = fc.array(fc.tuple(rhythm, fc.double({ min: 0.05, max: 1, noNaN: true })), {
+      minLength: 25,
+      maxLength: 25,
+    });
     fc.assert(
-      fc.property(rhythm, fc.double({ min: 0.05, max: 1, noNaN: true }), (plucks, gain) => {
-        const seconds = plucks.at(-1)!.seconds + 1;
-        const take = playPlucks(plucks, seconds).map((sample) => gain * sample);
-        const heard = hearTake(take).attacks.map((attack) => attack.seconds);
-        const isNear = (a: number, b: number) => Math.abs(a - b) < 0.02;
-        const found = plucks.filter((pluck) => heard.some((at) => isNear(at, pluck.seconds)));
-        const besides = heard.filter((at) => !plucks.some((pluck) => isNear(at, pluck.seconds)));
-        expect(found.length).toBeGreaterThanOrEqual(plucks.length - 1);
-        expect(besides.length).toBeLessThanOrEqual(1);
+      fc.property(takes, (all) => {
+        let [plucked, slips] = [0, 0];
+        for (const [plucks, gain] of all) {
+          const seconds = plucks.at(-1)!.seconds + 1;
+          const take = playPlucks(plucks, seconds).map((sample) => gain * sample);
+          const heard = hearTake(take).attacks.map((attack) => attack.seconds);
+          const isNear = (a: number, b: number) => Math.abs(a - b) < 0.02;
+          const missed = plucks.filter((pluck) => !heard.some((at) => isNear(at, pluck.seconds)));
+          const besides = heard.filter((at) => !plucks.some((pluck) => isNear(at, pluck.seconds)));
+          plucked += plucks.length;
+          slips += missed.length + besides.length;
+        }
+        expect(slips).toBeLessThanOrEqual(0.04 * plucked);
       }),
-      { numRuns: 25 },
+      // One run is twenty-five takes; they are not made smaller one by one.
+      { numRuns: 1, endOnFailure: true },
     );
   });
 

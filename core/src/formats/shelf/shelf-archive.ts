@@ -94,11 +94,12 @@ export function writeShelf(
     // Thousands of them have to stay within what may be unpacked.
     content: writeSongJson(song, 0),
   }));
-  const takesFiles = takes?.map(({ song, takes: own }) => ({
-    song,
-    name: files[song]!.name.replace(/^songs/u, "takes"),
-    content: JSON.stringify(documentOf(TAKES_FORMAT, own)),
-  }));
+  const takesFiles = takes?.flatMap(({ song, takes: own }) => {
+    const file = files[song];
+    if (!file) return [];
+    const name = file.name.replace(/^songs/u, "takes");
+    return [{ song, name, content: JSON.stringify(documentOf(TAKES_FORMAT, own)) }];
+  });
   const manifest = {
     format: FORMAT,
     schema: SCHEMA_VERSION,
