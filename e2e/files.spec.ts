@@ -228,11 +228,14 @@ test("a shelf comes in with its recordings, and takes them along again", async (
   await page.reload();
   const [file] = await Promise.all([
     page.waitForEvent("download"),
-    page.getByRole("link", { name: "with its recordings (2 MB)" }).click(),
+    page.getByRole("link", { name: /with its recordings \(\d+ MB\)$/u }).click(),
   ]);
   expect(file.suggestedFilename()).toMatch(/^shelf with recordings .*\.tar$/u);
   await file.saveAs(join(folder, "out.tar"));
-  expect(tar("-tf", "out.tar").trim().split("\n")).toEqual(["shelf.zip", name]);
+  // The demo studio's own takes are among them.
+  const packed = tar("-tf", "out.tar").trim().split("\n");
+  expect(packed[0]).toBe("shelf.zip");
+  expect(packed).toContain(name);
   tar("-xf", "out.tar", "--one-top-level=out");
   expect(Buffer.compare(await readFile(join(folder, "out", name)), sound)).toBe(0);
   await rm(folder, { recursive: true });
