@@ -1,4 +1,4 @@
-import { barsInBeats } from "@intonazione/core/playing";
+import { barsInBeats, beatsInBar } from "@intonazione/core/playing";
 import type { Song } from "@intonazione/core/score";
 import { playedBars } from "@intonazione/core/sounding";
 import { useDeferredValue, useEffect } from "react";
@@ -8,12 +8,10 @@ import { selectSong, useOpenSong, useSong, useTakes } from "./context";
 /** The bar lines of a song through its form, in beats. */
 function barsForTakes(song: Song): TakeBars {
   const bars = barsInBeats(playedBars(song));
-  const { beats, unit } = song.metre;
-  const isCompound = unit >= 8 && beats > 3 && beats % 3 === 0;
   return {
     starts: bars.map(({ from }) => from),
     end: bars.at(-1)?.to ?? 0,
-    beatsABar: isCompound ? beats / 3 : beats,
+    beatsABar: beatsInBar(song.metre),
   };
 }
 

@@ -74,7 +74,6 @@ export function openedOf(
         setBalance: still,
         follow: () => still,
       },
-      sendNow: still,
       leave: later,
     },
     order: new UndoOrder(store, takes),

@@ -43,7 +43,7 @@ export class Hearing {
       return;
     }
     this.ear = ear;
-    const waveform = await ear.waveform(proxy(() => undefined));
+    const waveform = await ear.waveform();
     if (this.takeId !== take.id) return;
     this.tell(take, { waveform });
     const heard = await ear.hear(

@@ -23,8 +23,6 @@ export interface OpenTakes {
     TakePlayer,
     "playOrStop" | "play" | "stop" | "seek" | "prepare" | "positionNow" | "setBalance" | "follow"
   >;
-  /** Sends what is waiting, without the usual pause. */
-  readonly sendNow: () => void;
   readonly leave: () => Promise<void>;
 }
 
@@ -64,7 +62,6 @@ export function openTakes(songId: string): OpenTakes {
     sounds,
     hearing,
     player,
-    sendNow: () => saver?.sendNow(),
     async leave() {
       isLeft = true;
       merged();

@@ -48,8 +48,8 @@ export interface DrawnTile {
 /** Hears and draws the take at hand. */
 export interface TakeEar {
   open(file: Blob): Promise<TakeFacts | RecordingProblem>;
+  waveform(): Promise<Waveform>;
   /** @param onProgress Told how much is done, 0–1. */
-  waveform(onProgress: (done: number) => void): Promise<Waveform>;
   hear(onProgress: (done: number) => void): Promise<HeardBefore>;
   /** The beats again, with what somebody said or tapped. */
   pulse(hintBpm: number | undefined): Pulse | undefined;
@@ -88,10 +88,10 @@ const ear: TakeEar = {
     return { seconds, channels, type, hasPicture: picture !== undefined };
   },
 
-  async waveform(onProgress) {
+  async waveform() {
     const { flowing } = atHand!;
     const stream = new WaveformStream(flowing.sampleRate);
-    await flow(onProgress, (block) => stream.push(block));
+    await flow((block) => stream.push(block));
     return stream.finish();
   },
 
@@ -100,11 +100,11 @@ const ear: TakeEar = {
     const hearing = new TakeHearing(flowing.sampleRate);
     const picture = new PitchPictureStream(flowing.sampleRate, (column) => pyramid.add(column));
     let loudest = 0;
-    await flow(onProgress, (block) => {
+    await flow((block) => {
       for (const sample of block) loudest = Math.max(loudest, Math.abs(sample));
       hearing.push(block);
       picture.push(block);
-    });
+    }, onProgress);
     picture.finish();
     traces = hearing.finish();
     return {
@@ -163,7 +163,7 @@ async function drawn({ columns, isWhole }: PictureTile, ink: Ink): Promise<Drawn
 }
 
 /** Lets the take flow by in blocks of all channels together; what is asked for in between goes first. */
-async function flow(onProgress: (done: number) => void, hearBlock: (block: Float32Array) => void) {
+async function flow(hearBlock: (block: Float32Array) => void, onProgress?: (done: number) => void) {
   const { flowing, seconds } = atHand!;
   const own = atHand;
   const total = Math.ceil(seconds * flowing.sampleRate);
@@ -175,7 +175,7 @@ async function flow(onProgress: (done: number) => void, hearBlock: (block: Float
     const done = (at + count) / total;
     if (done - told < 0.02 && done < 1) continue;
     told = done;
-    onProgress(done);
+    onProgress?.(done);
     await new Promise((resolve) => setTimeout(resolve));
   }
 }

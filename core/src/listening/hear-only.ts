@@ -1,4 +1,4 @@
-import { Separation } from "./separation";
+import { Separation, separationLatency } from "./separation";
 
 /** Which side of a stereo take is heard; `sides` is what differs between left and right. */
 export const HEARD_SIDES = ["all", "left", "right", "middle", "sides"] as const;
@@ -30,7 +30,7 @@ export function reachOf(
 ): { readonly before: number; readonly behind: number } {
   const isFiltered = aboveHz !== undefined || belowHz !== undefined;
   const settling = isFiltered ? Math.ceil(SETTLING_SECONDS * sampleRate) : 0;
-  const latency = withoutStrikes ? new Separation(sampleRate).latency : 0;
+  const latency = withoutStrikes ? separationLatency(sampleRate) : 0;
   return { before: settling + latency, behind: latency };
 }
 

@@ -38,10 +38,10 @@ export class Separation {
   private index = 0;
 
   constructor(sampleRate: number) {
-    this.size = 2 ** Math.round(Math.log2(sampleRate * WINDOW_SECONDS));
+    this.size = windowSize(sampleRate);
     this.hop = this.size / OVERLAP;
     this.bins = this.size / 2 + 1;
-    this.latency = this.size + MIDDLE * this.hop;
+    this.latency = separationLatency(sampleRate);
     this.fourier = new Fourier(this.size);
     // The root of Hann's window before and behind; four of them overlapping add up to 2.
     this.window = hannWindow(this.size).map(Math.sqrt);
@@ -123,6 +123,16 @@ export class Separation {
       struck[bin] = median(alongBins);
     }
   }
+}
+
+function windowSize(sampleRate: number): number {
+  return 2 ** Math.round(Math.log2(sampleRate * WINDOW_SECONDS));
+}
+
+/** By how many samples what comes out of a separation is later than what went in. */
+export function separationLatency(sampleRate: number): number {
+  const size = windowSize(sampleRate);
+  return size + (MIDDLE * size) / OVERLAP;
 }
 
 /** The middle one of an odd number of values; sorts them where they are. */

@@ -82,10 +82,7 @@ describe("a playing along a take", () => {
   it("has every event where the take has its beat", () => {
     const performance = perform(songOf(["'4 E0 E3 E5 E7"]));
     const map = mapOf([0.5, 0.6, 0.4, 0.5]);
-    const { events, passage, bars } = inTimeOf(
-      performance,
-      alongTake(barsInBeats(performance.bars), map),
-    );
+    const { events, passage, bars } = inTimeOf(performance, map);
     const rounded = (value: number) => Math.round(value * 1000) / 1000;
     expect(events.map(({ start }) => rounded(start))).toEqual([0.5, 1, 1.6, 2]);
     expect(passage.parts[0]!.acts.map(({ at }) => rounded(at))).toEqual([0.5, 1, 1.6, 2]);

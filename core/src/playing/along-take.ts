@@ -1,4 +1,4 @@
-import type { Metre } from "../rhythm/metre";
+import { barLength, type Metre } from "../rhythm/metre";
 import { toNumber } from "../rhythm/fraction";
 import type { PlayedBar } from "../sounding/played-bars";
 import type { Passage } from "../passage/passage";
@@ -21,6 +21,11 @@ export interface BarInBeats {
 function beatLength({ beats, unit }: Metre): number {
   const isCompound = unit >= 8 && beats > 3 && beats % 3 === 0;
   return (isCompound ? 3 : 1) / unit;
+}
+
+/** How many beats are felt in a bar of a metre: 2 in 6/8, 4 in 4/4. */
+export function beatsInBar(metre: Metre): number {
+  return toNumber(barLength(metre)) / beatLength(metre);
 }
 
 /** The bars of a playing in beats; a pick-up lies below 0. */
@@ -67,10 +72,12 @@ export function alongTake(bars: readonly BarInBeats[], map: TakeMap): AlongTake 
 }
 
 /**
- * A playing in the time of a take: everything is heard when the take has it.
+ * A playing of the whole form in the time of a take: everything is heard when the take has it.
+ * @param performance With at least one bar.
  * @returns moments in seconds of the take; what would lie before its beginning has none below 0
  */
-export function inTimeOf(performance: Performance, { takeSeconds }: AlongTake): Performance {
+export function inTimeOf(performance: Performance, map: TakeMap): Performance {
+  const { takeSeconds } = alongTake(barsInBeats(performance.bars), map);
   const moved = (seconds: number) => Math.max(0, takeSeconds(seconds));
   const passage: Passage = {
     seconds: moved(performance.passage.seconds),

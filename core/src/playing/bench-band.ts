@@ -2,7 +2,7 @@ import type { Passage, PassagePart } from "../passage/passage";
 import type { Song } from "../score/song";
 import { renderPassage } from "../synthesis/render-passage";
 import type { TakeMap } from "../takes/take-map";
-import { alongTake, barsInBeats, inTimeOf, type BarInBeats } from "./along-take";
+import { barsInBeats, inTimeOf, type BarInBeats } from "./along-take";
 import { BACKING_PART, CLICK_PART } from "./backing";
 import { perform, type Performance } from "./perform";
 
@@ -45,7 +45,7 @@ export function playBenchBand(
   const bars = barsInBeats(written.bars);
   if (bars.length === 0) return undefined;
   const map = beatsOf(bars, written, sway);
-  const { passage } = inTimeOf(written, alongTake(bars, map));
+  const { passage } = inTimeOf(written, map);
   const tuned = tunedBy(shortened(passage), 2 ** (cents / 1200));
   const isBand = ({ id }: PassagePart) => id === BACKING_PART;
   const isPart = ({ id }: PassagePart) => id !== BACKING_PART && id !== CLICK_PART;

@@ -1,5 +1,5 @@
 export { suggestStrokes, type Handwork } from "./strokes";
 export { perform, type Performance, type PlayedEvent } from "./perform";
 export { BACKING_PART, CLICK_PART, countInBefore, gainsWith } from "./backing";
-export { alongTake, barsInBeats, inTimeOf, type AlongTake, type BarInBeats } from "./along-take";
+export { barsInBeats, beatsInBar, inTimeOf } from "./along-take";
 export { playBenchBand, USUAL_BAND, type BandTake, type BandWishes } from "./bench-band";

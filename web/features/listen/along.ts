@@ -1,7 +1,6 @@
-import { alongTake, barsInBeats, inTimeOf, type Performance } from "@intonazione/core/playing";
+import type { Performance } from "@intonazione/core/playing";
 import type { Chord } from "@intonazione/core/pitch";
 import { lineOf, notesOf, eventsOf, type PitchedNote, type Song } from "@intonazione/core/score";
-import type { TakeMap } from "@intonazione/core/takes";
 
 /** A note of the strip where the take has it. */
 export interface NoteAlong {
@@ -28,12 +27,10 @@ export interface SongAlong {
   readonly passes: readonly PassAlong[];
 }
 
-/** @param performance Of the whole form, in its own time. */
-export function songAlong(performance: Performance, map: TakeMap): SongAlong | undefined {
-  if (performance.bars.length === 0) return undefined;
-  const moved = inTimeOf(performance, alongTake(barsInBeats(performance.bars), map));
+/** @param performance Of the whole form, in the time of the take. */
+export function songAlong(performance: Performance): SongAlong {
   const passes: PassAlong[] = [];
-  for (const { pass, passIndex, startSeconds, endSeconds } of moved.bars) {
+  for (const { pass, passIndex, startSeconds, endSeconds } of performance.bars) {
     const last = passes.at(-1);
     if (last?.passIndex === passIndex) passes[passes.length - 1] = { ...last, to: endSeconds };
     else {
@@ -42,7 +39,7 @@ export function songAlong(performance: Performance, map: TakeMap): SongAlong | u
       passes.push({ phraseId, passIndex, ...bounds, ...(over && { over }) });
     }
   }
-  return { performance: moved, passes };
+  return { performance, passes };
 }
 
 /** The notes of a part along the take, in the order of their beginnings. */

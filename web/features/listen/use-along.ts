@@ -1,20 +1,37 @@
-import type { Take } from "@intonazione/core/takes";
-import { useCallback, useMemo } from "react";
-import { selectSong, useSong } from "@/open-song/context";
-import { useDesk, type DeskRequest } from "@/workers/use-desk";
 import type { Performance } from "@intonazione/core/playing";
+import type { Take } from "@intonazione/core/takes";
+import { useEffect, useMemo, useState } from "react";
+import { selectSong, useSong } from "@/open-song/context";
+import { performAlong } from "@/open-song/playback/perform-along";
 import { songAlong, type SongAlong } from "./along";
+
+/** What is written is laid along the take once it has rested for so long. */
+const PAUSE_MS = 150;
 
 /** The song as the take at hand plays it; undefined while that is not known. */
 export function useAlong(take: Take | undefined): SongAlong | undefined {
   const song = useSong(selectSong);
   const map = take?.map;
-  const isWanted = map !== undefined && song.phrases.length > 0;
-  const request = useCallback<DeskRequest<Performance>>((desk) => desk.perform(song, {}), [song]);
-  const { state } = useDesk(isWanted ? request : undefined, 150);
-  const performance = state.kind === "done" ? state.value : undefined;
-  return useMemo(
-    () => (performance && map ? songAlong(performance, map) : undefined),
-    [performance, map],
-  );
+  const [settled, setSettled] = useState<{
+    readonly song: typeof song;
+    readonly map: typeof map;
+    readonly performance: Performance;
+  }>();
+  useEffect(() => {
+    if (!map || song.phrases.length === 0) return;
+    let isGone = false;
+    const timer = setTimeout(() => {
+      performAlong(song, map).then(
+        (performance) => isGone || setSettled({ song, map, performance }),
+        () => undefined,
+      );
+    }, PAUSE_MS);
+    return () => {
+      isGone = true;
+      clearTimeout(timer);
+    };
+  }, [song, map]);
+  const isNow = settled?.song === song && settled.map === map;
+  const performance = isNow ? settled.performance : undefined;
+  return useMemo(() => performance && songAlong(performance), [performance]);
 }

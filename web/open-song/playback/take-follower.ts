@@ -1,19 +1,13 @@
-import { alongTake, barsInBeats, inTimeOf, type PlayedEvent } from "@intonazione/core/playing";
-import type { Song } from "@intonazione/core/score";
 import type { TakeMap } from "@intonazione/core/takes";
 import type { OpenTakes } from "@/open-takes/open-takes";
 import { takeAtHand } from "@/open-takes/store";
-import { atTheDesk } from "@/workers/at-the-desk";
 import type { SongStore } from "../state/store";
 import { groupByPart, heardAt } from "./heard-events";
-
-type EventsByPart = ReadonlyMap<string, readonly PlayedEvent[]>;
+import { performAlong } from "./perform-along";
 
 /** Lets the cursor walk the strips with the record, in whichever stage it plays. */
 export class TakeFollower {
   private frame = 0;
-  private known:
-    { readonly song: Song; readonly map: TakeMap; readonly events: EventsByPart } | undefined;
   private abort = new AbortController();
   private readonly forget: () => void;
 
@@ -44,8 +38,9 @@ export class TakeFollower {
     if (!map || song.phrases.length === 0) return;
     const abort = new AbortController();
     this.abort = abort;
-    const events = await this.eventsOf(song, map, abort.signal).catch(() => undefined);
-    if (!events || abort.signal.aborted) return;
+    const along = await performAlong(song, map).catch(() => undefined);
+    if (!along || abort.signal.aborted) return;
+    const events = groupByPart(along.events);
     const step = () => {
       this.frame = requestAnimationFrame(step);
       const now = this.takes.player.positionNow();
@@ -58,14 +53,5 @@ export class TakeFollower {
       );
     };
     step();
-  }
-
-  private async eventsOf(song: Song, map: TakeMap, signal: AbortSignal): Promise<EventsByPart> {
-    if (this.known?.song === song && this.known.map === map) return this.known.events;
-    const performance = await atTheDesk((desk) => desk.perform(song, {}), signal);
-    const bars = barsInBeats(performance.bars);
-    const events = groupByPart(inTimeOf(performance, alongTake(bars, map)).events);
-    this.known = { song, map, events };
-    return events;
   }
 }

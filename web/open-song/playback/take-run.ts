@@ -1,13 +1,14 @@
 import type { Passage } from "@intonazione/core/passage";
-import { alongTake, barsInBeats, inTimeOf, type Performance } from "@intonazione/core/playing";
+import type { Performance } from "@intonazione/core/playing";
 import type { OpenTakes } from "@/open-takes/open-takes";
 import { takeAtHand } from "@/open-takes/store";
-import { atTheDesk } from "@/workers/at-the-desk";
+import { Cancelled } from "@/jobs/outcome";
 import type { TakeTurn } from "@/worklets/take-protocol";
 import { selectedBars } from "../selection";
 import type { PlayState } from "../state/playback";
 import type { SongState, SongStore } from "../state/store";
 import { Playback } from "./engine";
+import { performAlong } from "./perform-along";
 import { balanceOf, gainsOf, tempoOf, type PlaySettings } from "./settings";
 
 /** How long the strip is got ready before it begins beside the take, in seconds. */
@@ -51,8 +52,8 @@ export class TakeRun {
     const { settings } = state;
     const take = takeAtHand(takes.store.getState());
     if (!take?.map) throw new Error("the take at hand is not tied to the score");
-    const whole = await atTheDesk((desk) => desk.perform(song, {}), signal);
-    const moved = inTimeOf(whole, alongTake(barsInBeats(whole.bars), take.map));
+    const moved = await performAlong(song, take.map);
+    if (signal.aborted) throw new Cancelled();
     const stretch = stretchOf(state, moved, take.recording.seconds);
     if (!stretch) throw new Error("the record has none of these bars");
     const partIds = song.parts.map(({ id }) => id);
