@@ -139,7 +139,9 @@ export const SOMEWHERE: Readonly<
   chord: { words: "chord names that nothing is struck under", instead: "the last of them stays" },
   "pick-up": { words: "pick-ups that are not as long as what is in them" },
   place: { words: `places ${SHARED}, or of harmonics that are only heard` },
-  "metre-change": { words: "changes of metre beside bars that do not add up, or behind all notes" },
+  "metre-change": {
+    words: "changes of metre beside pick-ups or bars that do not add up, or behind all notes",
+  },
   "tempo-change": { words: "changes of tempo beside bars that do not add up, or behind all notes" },
   "dead-note": { words: `dead notes ${SHARED}` },
   "let-ring": {

@@ -1,10 +1,12 @@
 import { barEntries, type BarIndex } from "../../foundation/bar-index";
 import { placeNamesOf, USUAL_STYLE } from "../../neck/place-names";
+import type { Metre } from "../../rhythm/metre";
 import { compare, ZERO, type Fraction } from "../../rhythm/fraction";
 import { eventsOf, momentsOf, writtenLength, type Bar } from "../../score/bar";
 import { harmonicOf, notesOf, stringOf } from "../../score/event";
 import type { ChordAt } from "../../score/frame";
 import { framesOfPhrase, lineOf, styleOf, type Song } from "../../score/song";
+import { changesIn, metreInFile, metresRead } from "../midi/pick-up-bars";
 import { ColumnMaker, type Column } from "../text-tab/text-columns";
 import { chordColumns } from "../text-tab/write-text-tab";
 import type { Feature } from "./features";
@@ -28,23 +30,33 @@ export function lostSomewhere(
   }
 }
 
-/** Metres and tempos that no bar line of the file has: bars do not add up, or are silent to the end. */
+/**
+ * Metres and tempos that no bar line of the file has: bars do not add up, are silent to the end, or
+ * are as long as a pick-up, which is read in the metre it leads to.
+ */
 function marksLost(song: Song): ReadonlyMap<Feature, number> {
   const lost = { "metre-change": 0, "tempo-change": 0 };
   let isRegular = true;
+  let first: Metre | undefined;
   const last = lastSounding(song);
   for (const [at, phrase] of song.phrases.entries()) {
     const lines = song.parts.map(({ id }) => lineOf(song, phrase.id, id)?.bars ?? []);
-    const marks = new Map(phrase.marks.map((mark) => [mark.bar, mark]));
     const frames = framesOfPhrase(song, phrase, Math.max(0, ...lines.map(({ length }) => length)));
-    for (const [bar, frame] of barEntries(frames)) {
-      isRegular &&= compare(longestIn(lines, bar), frame.length) <= 0;
-      const isHeard = at < last.phrase || (at === last.phrase && bar <= last.bar);
-      const { metre, tempoBpm } = marks.get(bar) ?? {};
-      if (isRegular && isHeard) continue;
-      lost["metre-change"] += Number(metre !== undefined);
-      lost["tempo-change"] += Number(tempoBpm !== undefined);
-    }
+    const heard = barEntries(frames).filter(
+      ([bar]) => at < last.phrase || (at === last.phrase && bar <= last.bar),
+    );
+    const inFile = heard.map(([, { metre, length }]) => metreInFile(metre, length));
+    const standing = heard.filter(([bar, { length }]) => {
+      isRegular &&= compare(longestIn(lines, bar), length) <= 0;
+      return isRegular;
+    });
+    const read = metresRead(inFile).slice(0, standing.length);
+    const metres = phrase.marks.filter(({ metre }) => metre !== undefined).length;
+    lost["metre-change"] += Math.max(0, metres - changesIn(read, first));
+    lost["tempo-change"] += phrase.marks.filter(
+      ({ bar, tempoBpm }) => tempoBpm !== undefined && bar >= standing.length,
+    ).length;
+    first ??= read[0];
   }
   return counted(lost);
 }

@@ -2,11 +2,11 @@ import { barEntries } from "../../foundation/bar-index";
 import { NO_CAPO } from "../../instrument/capo";
 import { STANDARD_REFERENCE_HZ } from "../../pitch/frequency";
 import { formatFeel } from "../../rhythm/feel";
-import { compare, subtract, type Fraction } from "../../rhythm/fraction";
-import { barLength, type Metre } from "../../rhythm/metre";
+import { subtract } from "../../rhythm/fraction";
+import { barLength } from "../../rhythm/metre";
 import { MAX_TEMPO_BPM, MIN_TEMPO_BPM } from "../../rhythm/tempo";
 import type { Bar } from "../../score/bar";
-import { tidyMarks } from "../../score/frame";
+import { tidyMarks, type BarMark } from "../../score/frame";
 import { MAX_PARTS, newPart, type Song } from "../../score/song";
 import { guessInstrument } from "../reading/instrument-guess";
 import { inRuns, PhraseMaker, type Stretch } from "../reading/phrase-maker";
@@ -22,6 +22,7 @@ import { keysOf } from "./keys-of-file";
 import { lineOfVoice, type MidiLine } from "./midi-lines";
 import type { MidiBar } from "./midi-maps";
 import type { MidiSurvey, MidiVoice } from "./midi-survey";
+import { metresRead } from "./pick-up-bars";
 import type { GridWish, Moved } from "./quantise";
 import { NO_SWING, swingIn, type Swing } from "./swing";
 import { placeOnChannel, stringChannelsOf, type StringChannels } from "./string-channels";
@@ -97,7 +98,7 @@ export function songOfMidi(
   const details = {
     title: title ?? titleOf(fileName),
     tempoBpm: bars[0]!.tempoBpm,
-    metre: isPickUp(bars, 0) ? bars[1]!.metre : bars[0]!.metre,
+    metre: metresRead(bars.slice(0, startsOfPhrases(bars)[1]).map(({ metre }) => metre))[0]!,
     feel,
     key,
     referenceHz: STANDARD_REFERENCE_HZ,
@@ -225,8 +226,8 @@ function stretchesOf(
     const to = starts[index + 1] ?? bars.length;
     const marks = tidyMarks(
       barEntries(bars.slice(from, to)).map(([bar, { metre, tempoBpm }]) =>
-        bar === 0 && to - from > 1 && isPickUp(bars, from)
-          ? { bar, tempoBpm, ...pickUp(bars[from]!.metre, bars[from + 1]!.metre) }
+        bar === 0
+          ? { bar, tempoBpm, ...firstMetre(bars.slice(from, to)) }
           : { bar, metre, tempoBpm },
       ),
       details,
@@ -239,19 +240,11 @@ function stretchesOf(
   });
 }
 
-/** A bar that begins a phrase and is shorter than those behind it. */
-function isPickUp(bars: readonly MidiBar[], at: number): boolean {
-  const [first, second] = [bars[at], bars[at + 1]];
-  return (
-    first !== undefined &&
-    second !== undefined &&
-    compare(barLength(first.metre), barLength(second.metre)) < 0
-  );
-}
-
-/** A short bar as the end of a full one. */
-function pickUp(own: Metre, full: Metre): { readonly metre: Metre; readonly from: Fraction } {
-  return { metre: full, from: subtract(barLength(full), barLength(own)) };
+/** What a phrase's first bar is: a pick-up is the end of a full one. */
+function firstMetre(bars: readonly MidiBar[]): Pick<BarMark, "metre" | "from"> {
+  const [own] = bars.map(({ metre }) => metre);
+  const [metre] = metresRead(bars.map((bar) => bar.metre));
+  return { metre: metre!, from: subtract(barLength(metre!), barLength(own!)) };
 }
 
 function tellTempos(bars: readonly MidiBar[], beyond: number, remarks: Remarks): void {

@@ -1,6 +1,7 @@
 import { formatCapo } from "../../instrument/capo";
 import { formatTuning } from "../../instrument/tuning";
 import { signatureOf } from "../../pitch/key";
+import { formatMetre } from "../../rhythm/metre";
 import { partTimes } from "../../sounding/part-times";
 import { playedBars, type PlayedBar } from "../../sounding/played-bars";
 import { withEvents } from "../../score/bar";
@@ -8,6 +9,7 @@ import { type Part, type Song } from "../../score/song";
 import { PROGRAM_OF_KIND } from "../reading/programs.data";
 import { DRUM_CHANNEL } from "./midi-notes";
 import { BEND_RANGE, eventsOfNote } from "./note-events";
+import { metreInFile } from "./pick-up-bars";
 import { isAlone, notesIn } from "./struck-notes";
 import { asBytes, endOf, printTracks, TICKS_PER_QUARTER, type Timed } from "./timed-events";
 
@@ -89,18 +91,18 @@ function firstTrack(
   let tempo = 0;
   for (const [index, bar] of bars.entries()) {
     const tick = starts[index]!;
-    const { beats, unit } = metreOf(bar);
-    if (`${beats}/${unit}` !== metre) {
-      metre = `${beats}/${unit}`;
+    const inFile = metreInFile(bar.frame.metre, bar.length);
+    if (formatMetre(inFile) !== metre) {
+      metre = formatMetre(inFile);
       events.push({
         tick,
         rank: 2,
         event: {
           meta: true,
           type: "timeSignature",
-          numerator: beats,
-          denominator: unit,
-          metronome: 96 / unit,
+          numerator: inFile.beats,
+          denominator: inFile.unit,
+          metronome: 96 / inFile.unit,
           thirtyseconds: 8,
         },
       });
@@ -116,17 +118,6 @@ function firstTrack(
     }
   }
   return [...events, endOf(starts.at(-1)!)];
-}
-
-/** The metre a bar really has: that of the page, or what is as long as a bar that is fuller or shorter. */
-function metreOf({ frame, length }: PlayedBar): { beats: number; unit: number } {
-  const { beats, unit } = frame.metre;
-  if (beats * length.den === unit * length.num) return frame.metre;
-  for (const finer of [4, 8, 16, 32]) {
-    const count = (length.num * finer) / length.den;
-    if (Number.isInteger(count) && count >= 1 && count <= 32) return { beats: count, unit: finer };
-  }
-  return frame.metre;
 }
 
 function partTrack(

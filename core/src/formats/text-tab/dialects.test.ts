@@ -169,8 +169,12 @@ describe("what stands around the strings", () => {
   });
 
   it("what is left ringing is said in a row of its own", () => {
-    const text = `G|-0-----------|\nD|------2------|\nA|-----------3-|\nE|-------------|\n   let ring--`;
-    expect(notesIn(text).map(sayNote)).toEqual(["0 let-ring", "2 let-ring", "3"]);
+    const ringing = (gap: string) =>
+      `G|-0-${gap}---------|\nD|---${gap}---2-----|\nA|---${gap}--------3-|\nE|---${gap}----------|\n   let ring${gap}--`;
+    // However long it is, it is no string.
+    for (const gap of ["-", "-".repeat(60)]) {
+      expect(notesIn(ringing(gap)).map(sayNote)).toEqual(["0 let-ring", "2 let-ring", "3"]);
+    }
   });
 });
 

@@ -24,8 +24,8 @@ const LABEL =
 /** What does not usually stand on a string: no dash, fret, bar line or known sign. */
 const STRANGE = /[^-0-9|hpbrstxvHPXfulRST/\\~^=.*:()<>[\]¼½¾ ]/gu;
 
-/** A row of palm mutes below or above the strings: mostly dashes, yet no string. */
-const MUTES = /^\s*P\.?M\.?/u;
+/** A row of palm mutes or of what rings, below or above the strings: mostly dashes, yet no string. */
+const SPANS = /^\s*(?:P\.?M\.?|let ring)/iu;
 
 /** One character stays one column (tabs excepted), so that findings point into the pasted text. */
 export function splitLines(text: string): readonly TextLine[] {
@@ -43,7 +43,7 @@ export function splitLines(text: string): readonly TextLine[] {
 
 function staffOf(text: string): StaffLine | undefined {
   const match = LABEL.exec(text)!;
-  if (MUTES.test(text)) return undefined;
+  if (SPANS.test(text)) return undefined;
   const bodyStart = match[0].length;
   const { body, words } = withoutWords(text.slice(bodyStart), bodyStart);
   // A name glued to a word ("Bass", "Em") is no label: a string starts with a dash, digit or bar line.
