@@ -1,21 +1,12 @@
 import { expect, type Page, test } from "@playwright/test";
+import { bench, expectTakeKept, section, takeFiles, told } from "./bench";
 import { asFile, RATE, riff, RIFF_FROM, waveOf } from "./sounds";
-import { choose, events, expectAccessible, newSong, openSaid } from "./studio";
+import { choose, events, expectAccessible, openSaid } from "./studio";
 
 const SAID = "'8 E0 E3 E5 E7 E0 E3 E5 E7 | '8 E0 E3 E5 E7 E0 E3 E5 E7";
 
-const files = (page: Page) => page.getByLabel("Files of takes").first();
 const overview = (page: Page) => page.getByRole("group", { name: /^The whole take/u });
 const heard = (page: Page) => page.getByRole("group", { name: "How it is heard" });
-const section = (page: Page, name: string) => page.getByRole("region", { name, exact: true });
-const told = (page: Page, words: string | RegExp) =>
-  page.getByRole("status").filter({ hasText: words });
-
-async function expectKept(page: Page): Promise<void> {
-  const kept = section(page, "This take").getByText("kept in the studio");
-  await expect(kept).toBeVisible({ timeout: 60_000 });
-}
-
 /** Waits until the cursor has come by so many events of the strips. */
 async function walkEvents(page: Page, count: number): Promise<void> {
   await page.evaluate(
@@ -49,10 +40,10 @@ test("a take is brought, looped, slowed, heard in part, tied to the score, marke
   await openSaid(page, `On the Bench ${test.info().repeatEachIndex}`, SAID);
   await page.keyboard.press("Shift+L");
   await expect(page.getByText("No take on the bench yet")).toBeVisible();
-  await files(page).setInputFiles(asFile("C:\\takes\\Lock riff.wav", flatTake()));
+  await takeFiles(page).setInputFiles(asFile("C:\\takes\\Lock riff.wav", flatTake()));
   await expect(page.getByRole("heading", { name: "Lock riff" })).toBeVisible();
   await expect(page.getByRole("button", { name: /^Listen/u })).toHaveText(/1 take/u);
-  await expectKept(page);
+  await expectTakeKept(page);
 
   // How far it is from A = 440 is heard, and one key plays it in tune.
   await expect(section(page, "Reference")).toHaveText(/The take is −2[1-5] c from A = 440/u);
@@ -70,6 +61,7 @@ test("a take is brought, looped, slowed, heard in part, tied to the score, marke
     await expect(
       page.getByRole("group", { name: "What is written, in the time of the take" }),
     ).toBeVisible();
+    await expect(section(page, "Reference")).toHaveText(/The strips’ notes sound at this pitch/u);
   });
 
   await test.step("a phrase is looped slowly, from one side, without what strikes", async () => {
@@ -122,7 +114,7 @@ test("a take is brought, looped, slowed, heard in part, tied to the score, marke
 test("every stage plays the record’s bars, alone and with the strip", async ({ page }) => {
   await openSaid(page, `The Record’s Bars ${test.info().repeatEachIndex}`, SAID);
   await page.keyboard.press("Shift+L");
-  await files(page).setInputFiles(asFile("riff.wav", waveOf(riff())));
+  await takeFiles(page).setInputFiles(asFile("riff.wav", waveOf(riff())));
   await section(page, "Beat and bar one").getByRole("button", { name: "Take it" }).click();
   await page.keyboard.press("w");
   const transport = page.getByRole("group", { name: "Playback" });
@@ -137,8 +129,10 @@ test("every stage plays the record’s bars, alone and with the strip", async ({
 });
 
 test("the beat is tapped; what was tapped can be halved, shifted and undone", async ({ page }) => {
-  await page.goto(`${await newSong(page, "Tapped")}?stage=listen`);
-  await files(page).setInputFiles(asFile("hum.wav", waveOf(riff().map((sample) => sample / 4))));
+  await page.goto(await bench(page, "Tapped"));
+  await takeFiles(page).setInputFiles(
+    asFile("hum.wav", waveOf(riff().map((sample) => sample / 4))),
+  );
   const beats = section(page, "Beat and bar one");
   await expect(beats).toHaveText(/Found|No beat/u);
   // Half as fast as it was found: every second beat, by keys that move the record.
@@ -209,7 +203,9 @@ test("a film is watched in step, frame by frame, cropped, and kept as a still of
   await openSaid(page, `Watched ${test.info().repeatEachIndex}`, "E0 E3");
   await events(page, "Phrase A").nth(1).click();
   await page.keyboard.press("Shift+L");
-  await files(page).setInputFiles(asFile("Left hand.webm", await film(page, true), "video/webm"));
+  await takeFiles(page).setInputFiles(
+    asFile("Left hand.webm", await film(page, true), "video/webm"),
+  );
   const picture = page.getByRole("img", { name: "Picture of the take" });
   await expect(picture).toHaveAttribute("data-seconds", /^0/u);
   const shown = async () => Number(await picture.getAttribute("data-seconds"));
@@ -236,7 +232,7 @@ test("a film is watched in step, frame by frame, cropped, and kept as a still of
   await page.keyboard.press("q");
   await expect(page.getByRole("list", { name: "Stills" }).getByRole("listitem")).toHaveCount(1);
   await page.getByLabel(/^Words of the still/u).fill("first finger bars here");
-  await expectKept(page);
+  await expectTakeKept(page);
   await page.reload();
   await expect(overview(page)).toBeVisible();
   await page.keyboard.press("w");
@@ -248,10 +244,10 @@ test("a film is watched in step, frame by frame, cropped, and kept as a still of
 });
 
 test("two windows’ takes come together by themselves", async ({ page, context }) => {
-  const address = `${await newSong(page, "Two at the Bench")}?stage=listen`;
+  const address = await bench(page, "Two at the Bench");
   await page.goto(address);
-  await files(page).setInputFiles(asFile("riff.wav", waveOf(riff())));
-  await expectKept(page);
+  await takeFiles(page).setInputFiles(asFile("riff.wav", waveOf(riff())));
+  await expectTakeKept(page);
   const other = await context.newPage();
   await other.goto(address);
   await expect(overview(other)).toBeVisible();
@@ -269,7 +265,7 @@ test("two windows’ takes come together by themselves", async ({ page, context 
 });
 
 test("sending is cut, the page left, and goes on from what had arrived", async ({ page }) => {
-  const address = `${await newSong(page, "Cut in the Middle")}?stage=listen`;
+  const address = await bench(page, "Cut in the Middle");
   let begun = 0;
   const froms: number[] = [];
   let isCut = true;
@@ -288,20 +284,20 @@ test("sending is cut, the page left, and goes on from what had arrived", async (
   await page.goto(address);
   // Nineteen million bytes, of which one request carries sixteen.
   const samples = new Float32Array(220 * RATE).map((_, at) => Math.sin(at / 50) / 2);
-  await files(page).setInputFiles(asFile("Long.wav", waveOf(samples)));
+  await takeFiles(page).setInputFiles(asFile("Long.wav", waveOf(samples)));
   await expect(section(page, "This take").getByText("the server is away")).toBeVisible();
   await page.keyboard.press("Space");
   await expect(page.getByRole("button", { name: "Stop", exact: true })).toBeVisible();
   await page.keyboard.press("Space");
   isCut = false;
   await page.reload();
-  await expectKept(page);
+  await expectTakeKept(page);
   expect(begun).toBe(1);
   expect(froms).toEqual([0, 16 << 20]);
 });
 
 test("what cannot be a take is told in words, and what is odd still works", async ({ page }) => {
-  await page.goto(`${await newSong(page, "Odd Things")}?stage=listen`);
+  await page.goto(await bench(page, "Odd Things"));
   await expect(page.getByText("No take on the bench yet")).toBeVisible();
   const bad: readonly (readonly [string, Buffer, RegExp])[] = [
     ["Notes.wav", Buffer.from("this is no sound"), /“Notes” is no sound or film/u],
@@ -309,7 +305,7 @@ test("what cannot be a take is told in words, and what is odd still works", asyn
     ["Silent film.webm", await film(page, false), /“Silent film” has no sound in it/u],
   ];
   for (const [name, buffer, words] of bad) {
-    await files(page).setInputFiles(asFile(name, buffer));
+    await takeFiles(page).setInputFiles(asFile(name, buffer));
     await expect(told(page, words)).toBeVisible();
   }
   await page.getByRole("button", { name: "Record" }).click();
@@ -323,13 +319,13 @@ test("what cannot be a take is told in words, and what is odd still works", asyn
     ["Cut off", waveOf(short).subarray(0, 100_000)],
   ];
   for (const [name, buffer] of odd) {
-    await files(page).setInputFiles(asFile(`${name}.mp3`, buffer));
+    await takeFiles(page).setInputFiles(asFile(`${name}.mp3`, buffer));
     await expect(page.getByRole("heading", { name })).toBeVisible();
     await expect(section(page, "Reference")).toHaveText(/The take is|Nothing with a pitch/u);
     await page.keyboard.press("Space");
     await expect(page.getByRole("button", { name: "Stop", exact: true })).toBeVisible();
     await page.keyboard.press("Space");
   }
-  await files(page).setInputFiles(asFile("Silence.wav", waveOf(new Float32Array(RATE))));
+  await takeFiles(page).setInputFiles(asFile("Silence.wav", waveOf(new Float32Array(RATE))));
   await expect(told(page, /Nothing sounds in “Silence”/u)).toBeVisible();
 });

@@ -63,7 +63,7 @@ export function openedOf(
     takes: {
       store: takes,
       sounds: { keep: () => Promise.resolve(true), of: later, here: later },
-      hearing: { attend: later, tile: later, pulse: later },
+      hearing: { attend: later, tile: later, pulse: later, transposition: later },
       player: {
         playOrStop: still,
         play: later,
@@ -74,6 +74,7 @@ export function openedOf(
         setBalance: still,
         follow: () => still,
       },
+      holdOpen: still,
       leave: later,
     },
     order: new UndoOrder(store, takes),

@@ -1,8 +1,8 @@
-import type { Pulse } from "@intonazione/core/listening";
+import type { Pulse, Transposition, WrittenNote } from "@intonazione/core/listening";
 import type { Take } from "@intonazione/core/takes";
 import { proxy, wrap, type Remote } from "comlink";
 import { isProblem } from "@/media/recording-problem";
-import type { DrawnTile, Ink, TakeEar } from "@/workers/take-hearing.worker";
+import type { DrawnTile, Ink, TakeEar } from "@/workers/take-hearing-protocol";
 import type { Sounds } from "./sounds";
 import { takeAtHand, type Heard, type TakesStore } from "./store";
 
@@ -36,7 +36,7 @@ export class Hearing {
       type: "module",
     });
     const ear = wrap<TakeEar>(this.worker);
-    const facts = await ear.open(file);
+    const facts = await ear.open(take.id, file);
     if (this.takeId !== take.id) return;
     if (isProblem(facts)) {
       this.store.tellSound(take.id, { kind: "problem", problem: facts });
@@ -69,6 +69,13 @@ export class Hearing {
     const take = takeAtHand(this.store.getState());
     if (pulse && take && takeId === take.id) this.tell(take, { pulse });
     return pulse;
+  }
+
+  /** How many semitones the take lies from what is written along it; undefined while nobody knows. */
+  async transposition(notes: readonly WrittenNote[]): Promise<Transposition | undefined> {
+    const { ear, takeId } = this;
+    const found = await ear?.transposition(notes);
+    return takeId === this.takeId ? found : undefined;
   }
 
   stop(): void {

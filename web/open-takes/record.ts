@@ -1,9 +1,9 @@
 /** Why nothing can be recorded. */
-export type MicrophoneProblem = "refused" | "none" | "unsupported" | "pulled-out";
+export type MicrophoneProblem = "refused" | "none" | "unsupported";
 
 /** A recording from the microphone that is under way. */
 export interface MicrophoneTake {
-  /** Ends it. @returns what was recorded; undefined where nothing was. */
+  /** Ends it. @returns what was recorded; undefined where nothing was, or it was had before. */
   readonly stop: () => Promise<Blob | undefined>;
 }
 
@@ -40,7 +40,7 @@ export async function recordMicrophone(
         track.onended = null;
         track.stop();
       }
-      const whole = new Blob(pieces, { type: recorder.mimeType });
+      const whole = new Blob(pieces.splice(0), { type: recorder.mimeType });
       return whole.size > 0 ? whole : undefined;
     },
   };

@@ -1,7 +1,7 @@
 import type { Takes } from "@intonazione/core/takes";
 import { sendAsset } from "@/calls/assets";
 import { withStill, withTake } from "./edits";
-import { rememberSending, sendingOf } from "./kept-sounds";
+import { rememberSending, rememberUse, sendingOf } from "./kept-sounds";
 import type { Sounds } from "./sounds";
 import type { TakesStore } from "./store";
 
@@ -106,6 +106,7 @@ export class Sendings {
       case "done":
         this.store.amend((takes) => arrived(takes, answer.value.hash));
         await rememberSending(id, undefined);
+        await rememberUse(id, Date.now());
         return this.store.tellSending(id, undefined);
       case "refused":
         return this.store.tellSending(id, { kind: "refused", message: answer.message });

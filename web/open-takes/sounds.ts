@@ -1,5 +1,5 @@
 import type { Take } from "@intonazione/core/takes";
-import { keepSound, keptSound } from "./kept-sounds";
+import { keepSound, keptSound, rememberUse } from "./kept-sounds";
 import type { SoundAt, TakesStore } from "./store";
 
 /** The bytes of takes: from this browser's own store, else from the server, where they then stay. */
@@ -36,6 +36,7 @@ export class Sounds {
     const tell = (sound: SoundAt) => this.store.tellSound(id, sound);
     const here = await this.here(id);
     if (here) {
+      if (recording.asset !== undefined) void rememberUse(id, Date.now());
       tell({ kind: "here" });
       return here;
     }
@@ -51,6 +52,7 @@ export class Sounds {
       return undefined;
     }
     await this.keep(id, fetched);
+    void rememberUse(id, Date.now());
     return fetched;
   }
 }

@@ -34,4 +34,18 @@ describe("a pitch picture at several resolutions", () => {
     expect(kept).toHaveLength(120);
     expect(pyramid.tile(1, 0)).toMatchObject({ isWhole: true });
   });
+
+  it("is the same picture when it was packed and unpacked", async () => {
+    const columns = 3 * TILE_COLUMNS + 7;
+    const pyramid = new PicturePyramid(columns);
+    for (let at = 0; at < columns; at++) pyramid.add(column(at % 251));
+    const unpacked = (await PicturePyramid.unpack(await pyramid.pack()))!;
+    for (const [level, tiles] of [4, 1, 1, 1].entries()) {
+      for (let index = 0; index <= tiles; index++) {
+        expect(unpacked.tile(level, index)).toEqual(pyramid.tile(level, index));
+      }
+    }
+    const torn = { columns, levels: [{ tiles: [0], packed: new Blob(["torn"]) }] };
+    expect(await PicturePyramid.unpack(torn)).toBeUndefined();
+  });
 });

@@ -3,67 +3,31 @@ import {
   PICTURE_RATE,
   PICTURE_ROWS,
   PitchPictureStream,
+  semitonesApart,
   TakeHearing,
-  type Pulse,
-  type Reference,
   type TakeTraces,
-  type TuningStretch,
 } from "@intonazione/core/listening";
 import { mixToMono, WaveformStream, type Waveform } from "@intonazione/core/sound";
 import { MAX_TAKE_SECONDS } from "@intonazione/core/takes";
 import { expose, transfer } from "comlink";
 import { openRecording } from "@/media/open-recording";
-import { isProblem, type RecordingProblem } from "@/media/recording-problem";
+import { isProblem } from "@/media/recording-problem";
 import { SoundReader } from "@/media/sound-reader";
+import { keepHearing, keptHearing, type KeptHearing } from "./kept-hearing";
 import { PicturePyramid, TILE_COLUMNS, type PictureTile } from "./picture-pyramid";
-
-/** What is known of a take as soon as it is opened. */
-export interface TakeFacts {
-  readonly seconds: number;
-  readonly channels: number;
-  readonly type: string;
-  readonly hasPicture: boolean;
-}
-
-/** What is heard of a take before any note is, but for its beats, which a hint may change. */
-export interface HeardBefore {
-  readonly attacks: readonly number[];
-  readonly reference: Reference | undefined;
-  readonly pulse: Pulse | undefined;
-  readonly tunings: readonly TuningStretch[];
-  /** Nothing louder than a whisper is in it. */
-  readonly isSilent: boolean;
-}
-
-/** Red, green and blue, 0–255 each. */
-export type Ink = readonly [number, number, number];
-
-/** A tile of the pitch picture in ink on nothing, high pitches at the top. */
-export interface DrawnTile {
-  readonly bitmap: ImageBitmap;
-  /** False while some of it has not been heard yet. */
-  readonly isWhole: boolean;
-}
-
-/** Hears and draws the take at hand. */
-export interface TakeEar {
-  open(file: Blob): Promise<TakeFacts | RecordingProblem>;
-  waveform(): Promise<Waveform>;
-  /** @param onProgress Told how much is done, 0–1. */
-  hear(onProgress: (done: number) => void): Promise<HeardBefore>;
-  /** The beats again, with what somebody said or tapped. */
-  pulse(hintBpm: number | undefined): Pulse | undefined;
-  /** A tile of the pitch picture; of coarser levels as much as was heard so far. */
-  tile(level: number, index: number, ink: Ink): Promise<DrawnTile | undefined>;
-}
+import type { DrawnTile, Ink, TakeEar } from "./take-hearing-protocol";
 
 interface AtHand {
+  readonly takeId: string;
+  readonly bytes: number;
   readonly seconds: number;
   /** One for what flows by, one for what is asked for in between. */
   readonly flowing: SoundReader;
   readonly asked: SoundReader;
   readonly close: () => void;
   readonly pyramid: PicturePyramid;
+  /** From an earlier hearing. */
+  readonly kept: KeptHearing | undefined;
 }
 
 const BLOCK = 16_384;
@@ -74,29 +38,44 @@ const RUN_UP_COLUMNS = 25;
 
 let atHand: AtHand | undefined;
 let traces: TakeTraces | undefined;
+let waveform: Waveform | undefined;
 
 const ear: TakeEar = {
-  async open(file) {
+  async open(takeId, file) {
     const opened = await openRecording(file, MAX_TAKE_SECONDS);
     if (isProblem(opened)) return opened;
     atHand?.close();
-    traces = undefined;
+    const kept = await keptHearing(takeId, file.size);
+    traces = kept?.traces;
+    waveform = kept?.waveform;
     const { sound, sampleRate, channels, seconds, type, picture } = opened;
     const reader = () => new SoundReader(sound, sampleRate, channels === 1 ? 1 : 2);
-    const pyramid = new PicturePyramid(Math.ceil(seconds * PICTURE_RATE));
-    atHand = { seconds, flowing: reader(), asked: reader(), close: opened.close, pyramid };
+    const unpacked = kept && (await PicturePyramid.unpack(kept.pyramid));
+    atHand = {
+      takeId,
+      bytes: file.size,
+      seconds,
+      flowing: reader(),
+      asked: reader(),
+      close: opened.close,
+      pyramid: unpacked ?? new PicturePyramid(Math.ceil(seconds * PICTURE_RATE)),
+      kept: unpacked && kept,
+    };
     return { seconds, channels, type, hasPicture: picture !== undefined };
   },
 
   async waveform() {
+    if (waveform) return waveform;
     const { flowing } = atHand!;
     const stream = new WaveformStream(flowing.sampleRate);
     await flow((block) => stream.push(block));
-    return stream.finish();
+    return (waveform = stream.finish());
   },
 
   async hear(onProgress) {
-    const { flowing, pyramid } = atHand!;
+    const own = atHand!;
+    if (own.kept) return own.kept.heard;
+    const { flowing, pyramid } = own;
     const hearing = new TakeHearing(flowing.sampleRate);
     const picture = new PitchPictureStream(flowing.sampleRate, (column) => pyramid.add(column));
     let loudest = 0;
@@ -107,14 +86,18 @@ const ear: TakeEar = {
     }, onProgress);
     picture.finish();
     traces = hearing.finish();
-    return {
+    const heard = {
       attacks: traces.attacks.map(({ seconds }) => seconds),
       reference: traces.reference,
       tunings: traces.tunings,
       pulse: findPulse(traces),
       isSilent: loudest < SILENCE,
     };
+    if (waveform && own === atHand) void keep(own, { waveform, traces, heard });
+    return heard;
   },
+
+  transposition: (notes) => traces && semitonesApart(traces.chroma, notes),
 
   pulse: (hintBpm) => traces && findPulse(traces, hintBpm),
 
@@ -160,6 +143,13 @@ async function drawn({ columns, isWhole }: PictureTile, ink: Ink): Promise<Drawn
   }
   const bitmap = await createImageBitmap(image);
   return transfer({ bitmap, isWhole }, [bitmap]);
+}
+
+async function keep(
+  { takeId, bytes, pyramid }: AtHand,
+  hearing: Omit<KeptHearing, "pyramid">,
+): Promise<void> {
+  await keepHearing(takeId, bytes, { ...hearing, pyramid: await pyramid.pack() });
 }
 
 /** Lets the take flow by in blocks of all channels together; what is asked for in between goes first. */

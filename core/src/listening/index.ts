@@ -6,6 +6,7 @@ export { beatRows } from "./find-beats";
 export { type TuningStretch } from "./tunings";
 export { judge, type Weights } from "./judge";
 export { type Reference } from "./reference";
+export { semitonesApart, type Transposition, type WrittenNote } from "./semitones-apart";
 export { findPulse, TakeHearing, type Pulse, type TakeTraces } from "./take-hearing";
 export {
   HEAR_ALL,

@@ -1,4 +1,4 @@
-export { mergeTakes } from "./merge-takes";
+export { mergeTakes, type MergedTakes } from "./merge-takes";
 export { Playhead, type TakePlan } from "./playhead";
 export {
   assetsOfTakes,

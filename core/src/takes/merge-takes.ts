@@ -6,6 +6,9 @@ export interface MergedTakes {
   readonly takes: Takes;
   /** What both had changed: ours stands. */
   readonly both: readonly string[];
+  /** Names of takes that they removed, and of those of them that stay because we changed them. */
+  readonly removed: readonly string[];
+  readonly stayed: readonly string[];
 }
 
 /**
@@ -18,7 +21,14 @@ export function mergeTakes(base: Takes, ours: Takes, theirs: Takes): MergedTakes
   const takes = mergeById(base, ours, theirs, (before, mine, other) =>
     mergeTake(before, mine, other, both),
   );
-  return { takes, both };
+  const isIn = (list: Takes, { id }: Take) => list.some((take) => take.id === id);
+  const theyRemoved = base.filter((take) => !isIn(theirs, take) && isIn(ours, take));
+  return {
+    takes,
+    both,
+    removed: theyRemoved.filter((take) => !isIn(takes, take)).map(({ name }) => name),
+    stayed: theyRemoved.filter((take) => isIn(takes, take)).map(({ name }) => name),
+  };
 }
 
 function mergeTake(base: Take | undefined, ours: Take, theirs: Take, both: string[]): Take {

@@ -150,7 +150,12 @@ describe("takes of two windows", () => {
     fc.assert(
       fc.property(someTakes, someTakes, (base, changed) => {
         expect(mergeTakes(base, base, changed).both).toEqual([]);
-        expect(mergeTakes(base, changed, base)).toEqual({ takes: changed, both: [] });
+        expect(mergeTakes(base, changed, base)).toEqual({
+          takes: changed,
+          both: [],
+          removed: [],
+          stayed: [],
+        });
         const theirs = mergeTakes(base, base, changed).takes;
         const sorted = (takes: Takes) => [...takes].sort((a, b) => a.id.localeCompare(b.id));
         const marksOf = (takes: Takes) =>
@@ -189,13 +194,14 @@ describe("takes of two windows", () => {
   });
 
   it("keep a take that one removed and the other worked at", () => {
-    const base = [take("a"), take("b")];
-    const { takes } = mergeTakes(
+    const base = [take("a"), take("b"), take("c")];
+    const { takes, removed, stayed } = mergeTakes(
       base,
-      [take("a", { remarks: "new" })],
+      [take("a", { remarks: "new" }), take("c")],
       [take("b", { name: "B2" })],
     );
     expect(takes.map(({ id }) => id)).toEqual(["a", "b"]);
+    expect([removed, stayed]).toEqual([[take("c").name], [take("a").name]]);
   });
 });
 

@@ -10,7 +10,7 @@ import { recordMicrophone, type MicrophoneTake } from "@/open-takes/record";
 import { Button } from "@/ui/button";
 import { formatLength } from "./moments";
 import { useBring } from "./use-bring";
-import { MICROPHONE_WORDS } from "./words";
+import { MICROPHONE_WORDS, PULLED_OUT_WORDS } from "./words";
 
 const ACCEPTED = "audio/*,video/*,.wav,.mp3,.flac,.ogg,.opus,.m4a,.aac,.mp4,.webm";
 
@@ -74,7 +74,7 @@ function BandButton({ size }: { readonly size: "usual" | "small" }) {
 }
 
 function RecordButton({ size }: { readonly size: "usual" | "small" }) {
-  const { store } = useOpenSong();
+  const { store, takes } = useOpenSong();
   const bring = useBring();
   const [running, setRunning] = useState<MicrophoneTake>();
   const [seconds, setSeconds] = useState(0);
@@ -89,12 +89,26 @@ function RecordButton({ size }: { readonly size: "usual" | "small" }) {
     if (file) await bring([{ name: "From the microphone", file }], "own");
     return file !== undefined;
   };
+  const latest = useRef(finish);
+  useEffect(() => {
+    latest.current = finish;
+  });
+  useEffect(() => {
+    if (!running) return;
+    const warn = (event: BeforeUnloadEvent) => event.preventDefault();
+    window.addEventListener("beforeunload", warn);
+    return () => {
+      window.removeEventListener("beforeunload", warn);
+      // Another stage is turned to: what was recorded by then is a take.
+      takes.holdOpen(latest.current(running));
+    };
+  }, [takes, running]);
   const begin = async () => {
     setSeconds(0);
     const take = await recordMicrophone(() => {
       if (typeof take === "string") return;
-      void finish(take).then(() =>
-        store.tell({ words: MICROPHONE_WORDS["pulled-out"], kind: "caution" }),
+      void finish(take).then((isKept) =>
+        store.tell({ words: PULLED_OUT_WORDS[isKept ? "kept" : "nothing"], kind: "caution" }),
       );
     });
     if (typeof take === "string") store.tell({ words: MICROPHONE_WORDS[take], kind: "problem" });

@@ -9,10 +9,17 @@ export function formatMoment(seconds: number): string {
   return `${minutes}:${rest.padStart(4, "0")}`;
 }
 
-/** @example formatLength(221) // "3:41" */
+/**
+ * @example formatLength(221) // "3:41"
+ * @example formatLength(18061) // "5:01:01"
+ */
 export function formatLength(seconds: number): string {
   const whole = Math.round(seconds);
-  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, "0")}`;
+  const [hours, minutes] = [Math.floor(whole / 3600), Math.floor(whole / 60) % 60];
+  const two = (count: number) => String(count).padStart(2, "0");
+  return hours > 0
+    ? `${hours}:${two(minutes)}:${two(whole % 60)}`
+    : `${minutes}:${two(whole % 60)}`;
 }
 
 /** @example formatCents(-23) // "−23 c" */

@@ -44,5 +44,10 @@ export const MICROPHONE_WORDS: Readonly<Record<MicrophoneProblem, string>> = {
     "The browser was told not to let us hear the microphone. Allow it in the browser’s settings for this page, then try again.",
   none: "There is no microphone. Plug one in, then try again.",
   unsupported: "This browser cannot record here. Record elsewhere and choose the file.",
-  "pulled-out": "The microphone went away. What was recorded until then was kept as a take.",
 };
+
+/** The microphone went away in the middle. */
+export const PULLED_OUT_WORDS = {
+  kept: "The microphone went away. What was recorded until then was kept as a take.",
+  nothing: "The microphone went away before anything was recorded. Plug it in, then try again.",
+} as const;

@@ -153,7 +153,7 @@ async function openSong(
     fetch: songClient.fetch.bind(songClient, songId),
   };
   const rack = around?.rack ?? [];
-  const takes = openTakes(songId);
+  const takes = openTakes(songId, (words) => store.tell({ words, kind: "caution" }));
   const player = new Player(store, takes);
   const order = new UndoOrder(store, takes.store);
   // Another window's copy is read and nothing else: its own window keeps and sends it.

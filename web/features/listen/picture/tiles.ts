@@ -1,7 +1,7 @@
 import { PICTURE_HIGHEST, PICTURE_LOWEST, PICTURE_RATE } from "@intonazione/core/listening";
 import type { OpenTakes } from "@/open-takes/open-takes";
 import { LEVEL_COLUMNS, TILE_COLUMNS } from "@/workers/picture-pyramid";
-import type { DrawnTile, Ink } from "@/workers/take-hearing.worker";
+import type { DrawnTile, Ink } from "@/workers/take-hearing-protocol";
 import { xAt, yAt, type PictureScale } from "./scale";
 
 const MOST_TILES = 60;
