@@ -168,7 +168,16 @@ row("stage changed in it, p95", quantile(opened.stages, 0.95), 100, "ms", middle
 row("what jumps while its page arrives", 1000 * Math.max(...opened.shifts), 20, "‰");
 const listening = measure("scripts/bench/listen.ts", env);
 row("five-minute MP3 chosen, to its waveform", listening.waveform, 3000, "ms");
+row("the same, to eight seconds of it that were not heard yet", listening.picture, 300, "ms");
 row("the same, to all of it heard", listening.whole, 15_000, "ms");
+say(`  its song opened again: ${listening.again} ms until it is known how it is tuned`);
+row("memory with a take of ten minutes", listening.memory[10], 300, "MB");
+row("memory with a take of an hour", listening.memory[60], 300, "MB");
+const drift = measure("scripts/bench/take-drift.ts");
+for (const [speed, { apart, drifted }] of Object.entries(drift)) {
+  const more = `${drifted.toFixed(1)} ms further at the end than at the beginning`;
+  row(`take and cursor over ten minutes, at ${speed}, at most`, apart, 10, "ms", more);
+}
 row(
   "key to the sound of a take, p95",
   quantile(listening.starts, 0.95),

@@ -1,15 +1,20 @@
-import { chromium, type Page } from "@playwright/test";
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { chromium } from "@playwright/test";
 import { longSong } from "./long-song";
 import { CODED_TONES } from "../../cli/src/coded-tones.data";
 
 /**
- * What Listen makes one wait for: a five-minute MP3 from the choice of the file to its waveform, and to
- * the picture of what is in view; from a key to the sound of a loop, and to a change of its speed. Prints
- * milliseconds, and megabytes of the page.
+ * What Listen makes one wait for: a five-minute MP3 from the choice of the file to its waveform, to a
+ * window of the picture that has not been heard yet, and once more when it is opened again; from a key to
+ * the sound of a loop, and to a change of its speed. Prints milliseconds, and megabytes that the page and
+ * its workers hold with a take of so many minutes.
  */
 
 const ROUNDS = 8;
 const MINUTES = 5;
+const folder = mkdtempSync(join(tmpdir(), "intonazione-takes-"));
 const base = process.env["BENCH_URL"] ?? "";
 const browser = await chromium.launch({
   executablePath: "/usr/bin/chromium",
@@ -43,6 +48,22 @@ await page.addInitScript({
           window.turns.push({ ...data, at });
         });
       }
+    };
+    window.tiles = [];
+    window.Worker = class extends Worker {
+      constructor(...from) {
+        super(...from);
+        this.addEventListener("message", ({ data }) => {
+          const tile = window.tiles.find(({ id }) => id === data.id);
+          if (tile) tile.to = performance.now();
+        });
+      }
+      postMessage(message, ...more) {
+        if (message?.path?.[0] === "tile") {
+          window.tiles.push({ id: message.id, from: performance.now() });
+        }
+        super.postMessage(message, ...more);
+      }
     };`,
 });
 
@@ -71,9 +92,21 @@ async function heardAfter(key: string, rate: number | undefined): Promise<number
 }
 
 /** A file of tones, one after the other: frames of MP3 can be put end to end. */
-function longFile(): Buffer {
+function longFile(minutes = MINUTES): Buffer {
   const tone = Buffer.from(CODED_TONES.mp3, "base64");
-  return Buffer.concat(Array.from({ length: Math.ceil((60 * MINUTES) / 0.44) }, () => tone));
+  return Buffer.concat(Array.from({ length: Math.ceil((60 * minutes) / 0.44) }, () => tone));
+}
+
+/** From the first of the tiles of a window that were asked for to the last that came. */
+async function tilesOf(act: () => Promise<unknown>): Promise<number> {
+  await page.evaluate(() => void (Reflect.get(window, "tiles") as object[]).splice(0));
+  await act();
+  await page.waitForTimeout(2000);
+  const asked = await page.evaluate(
+    () => Reflect.get(window, "tiles") as { readonly from: number; readonly to?: number }[],
+  );
+  const came = asked.flatMap(({ to }) => to ?? []);
+  return Math.max(...came) - Math.min(...asked.map(({ from }) => from));
 }
 
 async function milliseconds(act: () => Promise<unknown>): Promise<number> {
@@ -82,12 +115,39 @@ async function milliseconds(act: () => Promise<unknown>): Promise<number> {
   return Math.round(performance.now() - from);
 }
 
-async function memoryMb(on: Page): Promise<number> {
-  return on.evaluate(async () => {
-    const { usedJSHeapSize } = Reflect.get(performance, "memory") as { usedJSHeapSize: number };
-    return Math.round(usedJSHeapSize / 1e6);
-  });
+/** What the process that shows the page holds for itself: page, workers, audio thread. */
+async function memoryMb(): Promise<number> {
+  const session = await browser.newBrowserCDPSession();
+  const { processInfo } = await session.send("SystemInfo.getProcessInfo");
+  await session.detach();
+  const kilobytes = processInfo
+    .filter(({ type }) => type === "renderer")
+    .map(({ id }) => readFileSync(`/proc/${id}/smaps_rollup`, "utf8"))
+    .map((text) =>
+      [...text.matchAll(/^Private_\w+:\s+(\d+) kB/gmu)].reduce(
+        (sum, [, count]) => sum + Number(count),
+        0,
+      ),
+    );
+  // The browser keeps others ready that show nothing yet.
+  return Math.round(Math.max(...kilobytes) / 1000);
 }
+
+/** Brings a take and waits for its waveform. */
+async function bring(name: string, minutes: number): Promise<void> {
+  // From a disk: what is handed over as bytes would lie in the page.
+  const file = join(folder, `${name}.mp3`);
+  writeFileSync(file, longFile(minutes));
+  await files.setInputFiles(file);
+  await page.getByRole("heading", { name }).waitFor();
+  await page.getByText("drawing the take …").waitFor({ state: "attached" });
+  await page.getByText("drawing the take …").waitFor({ state: "detached", timeout: 120_000 });
+}
+
+const wholeHeard = () =>
+  page
+    .getByRole("progressbar", { name: "Hearing the take" })
+    .waitFor({ state: "detached", timeout: 300_000 });
 
 const made = await page.request.post(`${base}/api/songs`, { data: { value: longSong(16, 8) } });
 const { id } = (await made.json()) as { id: string };
@@ -103,17 +163,13 @@ await files.setInputFiles({
 await page.getByRole("heading", { name: "short" }).waitFor();
 await page.waitForTimeout(3000);
 
-const waveform = await milliseconds(async () => {
-  await files.setInputFiles({ name: "long.mp3", mimeType: "audio/mpeg", buffer: longFile() });
-  await page.getByRole("heading", { name: "long" }).waitFor();
-  await page.getByText("drawing the take …").waitFor({ state: "attached" });
-  await page.getByText("drawing the take …").waitFor({ state: "detached" });
+const waveform = await milliseconds(() => bring("long", MINUTES));
+const picture = await tilesOf(async () => {
+  const overview = page.getByRole("group", { name: /^The whole take/u });
+  const { width, height } = (await overview.boundingBox())!;
+  await overview.click({ position: { x: 0.9 * width, y: height / 2 } });
 });
-const whole = await milliseconds(() =>
-  page
-    .getByRole("progressbar", { name: "Hearing the take" })
-    .waitFor({ state: "detached", timeout: 120_000 }),
-);
+const whole = await milliseconds(wholeHeard);
 await page.waitForTimeout(1500);
 
 const starts: number[] = [];
@@ -126,7 +182,23 @@ for (let round = 0; round < ROUNDS; round++) {
   await page.keyboard.press("Space");
   await page.waitForTimeout(200);
 }
+await page.waitForTimeout(3000);
+const again = await milliseconds(async () => {
+  await page.reload();
+  await page.getByText(/^The take is/u).waitFor();
+});
+/** Played for a while, so that what is slowed and kept for the loop counts too. */
+const memory: Record<string, number> = {};
+for (const minutes of [10, 60]) {
+  await bring(`minutes ${minutes}`, minutes);
+  await wholeHeard();
+  await page.keyboard.press("Space");
+  await page.waitForTimeout(10_000);
+  memory[minutes] = await memoryMb();
+  await page.keyboard.press("Space");
+}
 process.stdout.write(
-  `${JSON.stringify({ waveform, whole, starts, changes, memory: await memoryMb(page) })}\n`,
+  `${JSON.stringify({ waveform, picture, whole, starts, changes, again, memory })}\n`,
 );
 await browser.close();
+rmSync(folder, { recursive: true });

@@ -22,6 +22,8 @@ export class SoundReader {
   /** What was decoded and not asked for yet, and where it begins, in frames of the file's own rate. */
   private held: readonly Float32Array[];
   private heldFrom = 0;
+  /** Where decoded samples are put: an hour of them would be litter by the gigabyte. */
+  private planes: readonly Float32Array[] = [];
   /** There is one decoder: whoever asks waits for those before. */
   private reading: Promise<unknown> = Promise.resolve();
 
@@ -38,19 +40,30 @@ export class SoundReader {
 
   /**
    * @param from In samples of `sampleRate`; silence lies before 0 and behind the end.
+   * @param into Where they may be put, at least `count` a channel.
    * @returns `count` samples of each channel
    */
-  read(from: number, count: number): Promise<readonly Float32Array[]> {
-    const reading = this.reading.then(() => this.readNext(from, count));
+  read(
+    from: number,
+    count: number,
+    into: readonly Float32Array[] = this.nothing(count),
+  ): Promise<readonly Float32Array[]> {
+    const out = into.map((channel) => channel.subarray(0, count));
+    const reading = this.reading.then(() => this.readNext(from, out));
     this.reading = reading.catch(() => undefined);
     return reading;
   }
 
-  private async readNext(from: number, count: number): Promise<readonly Float32Array[]> {
+  private async readNext(
+    from: number,
+    into: readonly Float32Array[],
+  ): Promise<readonly Float32Array[]> {
     const { factor } = this;
-    if (factor === 1) return this.readFrames(from, count);
+    if (factor === 1) return this.readFrames(from, into);
+    const count = into[0]!.length;
     const around = 16;
-    const raw = await this.readFrames((from - around) * factor, (count + 2 * around) * factor);
+    const raw = this.nothing((count + 2 * around) * factor);
+    await this.readFrames((from - around) * factor, raw);
     return raw.map((channel) => {
       const out = new Float32Array(count + 2 * around + 1);
       let at = 0;
@@ -64,8 +77,12 @@ export class SoundReader {
     });
   }
 
-  private async readFrames(from: number, count: number): Promise<readonly Float32Array[]> {
-    const out = this.nothing(count);
+  private async readFrames(
+    from: number,
+    out: readonly Float32Array[],
+  ): Promise<readonly Float32Array[]> {
+    const count = out[0]!.length;
+    for (const channel of out) channel.fill(0);
     const isBehind = from < this.heldFrom;
     const isFarAhead = from > this.heldFrom + this.held[0]!.length + this.fileRate;
     if (!this.samples || isBehind || isFarAhead) await this.seek(from);
@@ -108,8 +125,12 @@ export class SoundReader {
 
   private planesOf(sample: AudioSample): readonly Float32Array[] {
     const count = sample.numberOfFrames;
-    const planes = Array.from({ length: sample.numberOfChannels }, (_, planeIndex) => {
-      const plane = new Float32Array(count);
+    const { numberOfChannels } = sample;
+    if (this.planes.length !== numberOfChannels || this.planes[0]!.length < count) {
+      this.planes = Array.from({ length: numberOfChannels }, () => new Float32Array(count));
+    }
+    const planes = this.planes.map((whole, planeIndex) => {
+      const plane = whole.subarray(0, count);
       sample.copyTo(plane, { planeIndex, format: "f32-planar" });
       return plane;
     });

@@ -31,6 +31,8 @@ interface AtHand {
 }
 
 const BLOCK = 16_384;
+/** What is asked for in between waits no longer than this, in milliseconds. */
+const BUSY_MS = 30;
 /** Below this, as a share of full scale, nothing sounds. */
 const SILENCE = 0.002;
 /** What low pitches need before a column is whole, in columns. */
@@ -158,15 +160,20 @@ async function flow(hearBlock: (block: Float32Array) => void, onProgress?: (done
   const own = atHand;
   const total = Math.ceil(seconds * flowing.sampleRate);
   const mono = new Float32Array(BLOCK);
+  const block = Array.from({ length: flowing.channels }, () => new Float32Array(BLOCK));
   let told = 0;
+  let rested = performance.now();
   for (let at = 0; at < total && own === atHand; at += BLOCK) {
     const count = Math.min(BLOCK, total - at);
-    hearBlock(mixToMono(await flowing.read(at, count), count, mono));
+    hearBlock(mixToMono(await flowing.read(at, count, block), count, mono));
     const done = (at + count) / total;
-    if (done - told < 0.02 && done < 1) continue;
-    told = done;
-    onProgress?.(done);
+    if (done - told >= 0.02 || done === 1) {
+      told = done;
+      onProgress?.(done);
+    }
+    if (performance.now() - rested < BUSY_MS) continue;
     await new Promise((resolve) => setTimeout(resolve));
+    rested = performance.now();
   }
 }
 

@@ -13,12 +13,16 @@ export const PICTURE_ROWS = (PICTURE_HIGHEST - PICTURE_LOWEST + 1) * ROWS_A_SEMI
 /** What a byte of the picture stands for: 0 is this soft or softer, 255 is full scale. */
 const SOFTEST_DB = -72;
 
-/** The three bands: from which MIDI number on, at which rate, in windows of how many seconds. */
+/**
+ * The three bands, the highest first: from which MIDI number on, in windows of how many seconds. Each is
+ * heard at half the rate of the one before.
+ */
 const BANDS = [
-  { fromMidi: PICTURE_LOWEST, rate: 2756, seconds: 0.37 },
-  { fromMidi: 48, rate: 5512, seconds: 0.19 },
-  { fromMidi: 67, rate: 11_025, seconds: 0.1 },
+  { fromMidi: 67, seconds: 0.1 },
+  { fromMidi: 48, seconds: 0.19 },
+  { fromMidi: PICTURE_LOWEST, seconds: 0.37 },
 ] as const;
+const HIGHEST_RATE = 11_025;
 
 /**
  * Energy by pitch over time, a column of `PICTURE_ROWS` bytes 50 times a second, lowest pitch first.
@@ -27,7 +31,9 @@ const BANDS = [
  * thin line; low pitches are heard in longer windows than high ones.
  */
 export class PitchPictureStream {
+  /** The lowest band first. */
   private readonly bands: readonly Band[];
+  private readonly decimators: readonly Decimator[];
   private readonly column = new Uint8Array(PICTURE_ROWS);
   private given = 0;
 
@@ -36,18 +42,29 @@ export class PitchPictureStream {
     sampleRate: number,
     private readonly use: (column: Uint8Array, index: number) => void,
   ) {
-    this.bands = BANDS.map(({ fromMidi, rate, seconds }, index) => {
-      const toMidi = BANDS[index + 1]?.fromMidi ?? PICTURE_HIGHEST + 1;
-      return new Band(sampleRate, { fromMidi, toMidi, rate, seconds });
+    const factor = Math.max(1, Math.floor(sampleRate / HIGHEST_RATE));
+    const bands = BANDS.map(({ fromMidi, seconds }, index) => {
+      const toMidi = BANDS[index - 1]?.fromMidi ?? PICTURE_HIGHEST + 1;
+      const rate = sampleRate / factor / 2 ** index;
+      return new Band({ fromMidi, toMidi, rate, seconds });
     });
+    this.decimators = BANDS.map(
+      (_, index) =>
+        new Decimator(index === 0 ? factor : 2, (samples) => {
+          bands[index]!.push(samples);
+          this.decimators[index + 1]?.push(samples);
+        }),
+    );
+    this.bands = [...bands].reverse();
   }
 
   push(block: Float32Array): void {
-    for (const band of this.bands) band.push(block);
+    this.decimators[0]!.push(block);
     this.give();
   }
 
   finish(): void {
+    for (const decimator of this.decimators) decimator.finish();
     for (const band of this.bands) band.finish();
     this.give();
   }
@@ -66,7 +83,6 @@ export class PitchPictureStream {
 
 /** Rows of one band, waiting for those of the others. */
 class Band {
-  private readonly decimator: Decimator;
   private readonly frames: Frames;
   private readonly fourier: Fourier;
   private readonly flat: Float32Array;
@@ -76,25 +92,25 @@ class Band {
   private readonly rate: number;
   private readonly fromMidi: number;
 
-  constructor(
-    sampleRate: number,
-    band: {
-      readonly fromMidi: number;
-      readonly toMidi: number;
-      readonly rate: number;
-      readonly seconds: number;
-    },
-  ) {
-    const factor = Math.max(1, Math.floor(sampleRate / band.rate));
-    this.rate = sampleRate / factor;
-    this.fromMidi = band.fromMidi;
-    const size = 2 ** Math.round(Math.log2(this.rate * band.seconds));
+  constructor({
+    fromMidi,
+    toMidi,
+    rate,
+    seconds,
+  }: {
+    readonly fromMidi: number;
+    readonly toMidi: number;
+    readonly rate: number;
+    readonly seconds: number;
+  }) {
+    this.rate = rate;
+    this.fromMidi = fromMidi;
+    const size = 2 ** Math.round(Math.log2(rate * seconds));
     this.fourier = new Fourier(size);
     this.flat = new Float32Array(size).fill(1);
-    this.rows = (band.toMidi - band.fromMidi) * ROWS_A_SEMITONE;
+    this.rows = (toMidi - fromMidi) * ROWS_A_SEMITONE;
     this.energy = new Float32Array(this.rows);
-    this.frames = new Frames(size, this.rate / PICTURE_RATE, (frame) => this.hear(frame));
-    this.decimator = new Decimator(factor, (samples) => this.frames.push(samples));
+    this.frames = new Frames(size, rate / PICTURE_RATE, (frame) => this.hear(frame));
   }
 
   get waiting(): number {
@@ -102,11 +118,10 @@ class Band {
   }
 
   push(block: Float32Array): void {
-    this.decimator.push(block);
+    this.frames.push(block);
   }
 
   finish(): void {
-    this.decimator.finish();
     this.frames.finish();
   }
 

@@ -58,11 +58,15 @@ export class Decimator {
 
   private filter(): void {
     const { kernel, held, factor, out } = this;
+    const middle = (kernel.length - 1) / 2;
     let from = 0;
     let count = 0;
     while (from + kernel.length <= this.filled) {
-      let sum = 0;
-      for (let at = 0; at < kernel.length; at++) sum += kernel[at]! * held[from + at]!;
+      const last = from + kernel.length - 1;
+      let sum = kernel[middle]! * held[from + middle]!;
+      // The kernel is the same on either side.
+      for (let at = 0; at < middle; at++)
+        sum += kernel[at]! * (held[from + at]! + held[last - at]!);
       out[count++] = sum;
       from += factor;
     }

@@ -16,7 +16,8 @@ export interface Waveform {
 
 /** Makes a waveform of a take as it flows by: under two megabytes for an hour. */
 export class WaveformStream {
-  private readonly pairs: number[] = [];
+  private pairs = new Int8Array(1 << 16);
+  private count = 0;
   private low = 0;
   private high = 0;
   private filled = 0;
@@ -36,13 +37,19 @@ export class WaveformStream {
 
   finish(): Waveform {
     if (this.filled > 0) this.add();
-    const levels: Int8Array[] = [Int8Array.from(this.pairs)];
+    const levels: Int8Array[] = [this.pairs.slice(0, this.count)];
     while (levels.at(-1)!.length > 2 * LEVEL_STEP) levels.push(coarser(levels.at(-1)!));
     return { sampleRate: this.sampleRate, samples: this.samples, levels };
   }
 
   private add(): void {
-    this.pairs.push(asByte(Math.floor(this.low * 127)), asByte(Math.ceil(this.high * 127)));
+    if (this.count === this.pairs.length) {
+      const more = new Int8Array(2 * this.pairs.length);
+      more.set(this.pairs);
+      this.pairs = more;
+    }
+    this.pairs[this.count++] = asByte(Math.floor(this.low * 127));
+    this.pairs[this.count++] = asByte(Math.ceil(this.high * 127));
     this.low = 0;
     this.high = 0;
     this.filled = 0;
