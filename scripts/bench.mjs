@@ -173,6 +173,10 @@ row("the same, to all of it heard", listening.whole, 15_000, "ms");
 say(`  its song opened again: ${listening.again} ms until it is known how it is tuned`);
 row("memory with a take of ten minutes", listening.memory[10], 300, "MB");
 row("memory with a take of an hour", listening.memory[60], 300, "MB");
+const film = measure("scripts/bench/film.ts", env);
+for (const [speed, late] of Object.entries(film)) {
+  row(`film behind its sound at ${speed}, p95`, quantile(late, 0.95), 2, "frames", middle(late));
+}
 const drift = measure("scripts/bench/take-drift.ts");
 for (const [speed, { apart, drifted }] of Object.entries(drift)) {
   const more = `${drifted.toFixed(1)} ms further at the end than at the beginning`;
