@@ -37,7 +37,7 @@ test("a dozen slips are found, looked at, mended, accepted and filtered; all of 
     await finding(page, /no unison/u).click();
     await expect(page.getByText("200 cents lie between the two strings")).toBeVisible();
     await expect(page.getByText("with the mend: bend it by 200 cents")).toBeVisible();
-    await expectAccessible(page, "day");
+    await expectAccessible(page);
     await page.getByRole("button", { name: "Bend it by 200 cents" }).click();
     await expect(stage(page, /^Check/u)).toContainText("11 open");
     await expect(finding(page, /no unison/u)).toHaveCount(0);
@@ -141,7 +141,7 @@ test("two parts interval by interval, and a harmony made to a line", async ({ pa
   await choose(maker.getByLabel("Distance"), "a sixth below");
   await choose(maker.getByLabel("Distance"), "a third above");
   await expect(maker.getByRole("option", { name: /D3/u }).first()).toBeVisible();
-  await expectAccessible(page, "day");
+  await expectAccessible(page);
   await maker.getByRole("button", { name: "Write it" }).click();
   const table = page.getByRole("region", { name: "Interval by interval" });
   await expect(table.getByRole("row")).toHaveCount(9);

@@ -43,7 +43,7 @@ test("a MusicXML file that is dropped on the shelf becomes a song", async ({ pag
   await expect(desk.getByRole("heading", { name: "Dropped Lanterns" })).toBeVisible();
   await expect(desk.getByText(/^3 phrases · Guitar I \(D A D G B E\): \d+ bars$/u)).toBeVisible();
   await expect(desk.getByRole("img", { name: /first phrases of Dropped Lanterns/u })).toBeVisible();
-  await expectAccessible(page, "day");
+  await expectAccessible(page);
   await desk.getByRole("button", { name: "Put it on the shelf" }).click();
   await expect(page.getByRole("listbox").getByRole("option").first()).toHaveAccessibleName(
     /^bar 1: D2, E string, open/u,
@@ -69,7 +69,7 @@ test("of a MIDI file the wanted players are taken, and it can be heard who they 
   await expect(desk.getByText(/\d+ phrases · Bass \(E♭ A♭ D♭ G♭\): \d+ bars$/u)).toBeVisible();
   await choose(desk.getByLabel("Grid"), "eighths");
   await expect(desk.getByText(/Bass: .* notes moved/u)).toBeVisible();
-  await expectAccessible(page, "day");
+  await expectAccessible(page);
   await desk.getByRole("button", { name: "Put it on the shelf" }).click();
   await expect(page.getByRole("heading", { name: "Kettle by Ear" })).toBeVisible();
 });
@@ -113,7 +113,7 @@ test("the handout is looked at, then saved as a PDF whose text can be read", asy
   await choose(dialog.getByLabel("Paper"), "Letter");
   await dialog.getByRole("checkbox", { name: "Bass" }).uncheck();
   await expect(dialog.getByText(/^[12] pages?$/u)).toBeVisible();
-  await expectAccessible(page, "day");
+  await expectAccessible(page);
   const [file] = await Promise.all([
     page.waitForEvent("download"),
     dialog.getByRole("button", { name: "Save as PDF" }).click(),

@@ -27,9 +27,9 @@ async function walkEvents(page: Page, count: number): Promise<void> {
   );
 }
 
-/** A stereo take, the riff at the left and a hiss at the right, 23 cents flat. */
+/** A stereo take, the riff at the left and a hiss at the right, two semitones and 23 cents flat. */
 function flatTake(): Buffer {
-  const left = riff(-23);
+  const left = riff(-223);
   const right = left.map((_, at) => 0.05 * Math.sin(at * at));
   return waveOf(left, { channels: [left, right] });
 }
@@ -61,7 +61,11 @@ test("a take is brought, looped, slowed, heard in part, tied to the score, marke
     await expect(
       page.getByRole("group", { name: "What is written, in the time of the take" }),
     ).toBeVisible();
-    await expect(section(page, "Reference")).toHaveText(/The strips’ notes sound at this pitch/u);
+    // What is written tells whole semitones.
+    const reference = section(page, "Reference");
+    await expect(reference).toHaveText(/It sounds 2 semitones lower than the strips/u);
+    await reference.getByRole("button", { name: "Play the take 2 semitones higher" }).click();
+    await expect(page.getByText(/played \+22[1-5] c/u)).toBeVisible();
   });
 
   await test.step("a phrase is looped slowly, from one side, without what strikes", async () => {
@@ -96,7 +100,7 @@ test("a take is brought, looped, slowed, heard in part, tied to the score, marke
   await page.keyboard.press("x");
   await section(page, "Marks").getByRole("textbox").fill("Verse");
   await expect(overview(page).getByText("Verse")).toBeVisible();
-  await expectAccessible(page, "day");
+  await expectAccessible(page);
 
   await page.reload();
   await expect(overview(page).getByText("Verse")).toBeVisible();

@@ -1,6 +1,15 @@
-import AxeBuilder from "@axe-core/playwright";
 import { expect, test, type Page } from "@playwright/test";
-import { events, expectSaved, newSong, openSaid, phrase, say, openSong, choose } from "./studio";
+import {
+  choose,
+  events,
+  expectAccessible,
+  expectSaved,
+  newSong,
+  openSaid,
+  openSong,
+  phrase,
+  say,
+} from "./studio";
 
 const RIFF = "'8 A7 D5 D7 A7 D5 A7 A5 E8 | A7 D5 D7 G5 '2 D7";
 
@@ -11,11 +20,6 @@ const firstEvent = (page: Page) => events(page, "Phrase A").first();
 async function openDemo(page: Page, title: string): Promise<void> {
   await openSong(page, title);
   await page.getByRole("button", { name: /^Place/u }).click();
-}
-
-async function expectAccessible(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.map(({ id, nodes }) => [id, nodes[0]?.html])).toEqual([]);
 }
 
 test("ways are compared, hinted, ruled and taken back; profiles are the studio's own", async ({

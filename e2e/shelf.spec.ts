@@ -155,7 +155,7 @@ test("collections: made, filled, ordered by keys and by drawing, dissolved and b
   await page.getByRole("button", { name: "Undo" }).click();
   await rail.getByRole("button", { name: new RegExp(`^${name}`, "u") }).click();
   await expect.poll(order).toEqual(["Course 2", "Course 1", "Course 3"]);
-  await expectAccessible(page, "day");
+  await expectAccessible(page);
 });
 
 test("a song comes back from the bin with its versions, or is gone for good", async ({ page }) => {
@@ -167,7 +167,7 @@ test("a song comes back from the bin with its versions, or is gone for good", as
   await expect(page.getByRole("heading", { name: "No song is like that" })).toBeVisible();
   await page.getByRole("button", { name: "Bin", exact: true }).click();
   await expect(card(page, "Binned").getByText(/^in the bin since/u)).toBeVisible();
-  await expectAccessible(page, "day");
+  await expectAccessible(page);
   await card(page, "Binned").getByRole("button", { name: "Bring back" }).click();
   await page.goto("/?find=binned");
   await page.getByRole("link", { name: "Binned" }).click();

@@ -88,7 +88,7 @@ test("a rhythm is tapped on the space bar, shown, mended by one key, and taken",
   await say(page, "on the A: open, 3, 5, hammer to 7, then open D");
   await page.keyboard.press("Escape");
   await page.keyboard.press("Shift+T");
-  await expectAccessible(page, "day");
+  await expectAccessible(page);
   await page.getByRole("button", { name: "Start", exact: true }).press("Enter");
   // Quarter, two eighths, quarter, and the rest of the bar: at 90, a few hundredths off.
   const beat = 60_000 / 90;
@@ -107,7 +107,7 @@ test("a rhythm is tapped on the space bar, shown, mended by one key, and taken",
   await expect(values.nth(1)).not.toHaveText(/ eighth note/u);
   for (let turn = 0; turn < 3; turn++) await page.keyboard.press("Enter");
   await expect(values.nth(1)).toHaveText(/ eighth note/u);
-  await expectAccessible(page, "day");
+  await expectAccessible(page);
   await page.getByRole("button", { name: "Take this rhythm" }).press("Enter");
   await expect(events(page, "Phrase A").first()).toHaveAccessibleName(/quarter note/u);
   await expectSaved(page);
@@ -137,7 +137,7 @@ test("captions become phrases, taken, mended and dropped by keyboard", async ({ 
   const file = { name: "lesson.vtt", mimeType: "text/vtt", buffer: Buffer.from(CAPTIONS) };
   await page.getByLabel("Open a file").setInputFiles(file);
   await expect(page.getByText(/3 phrases, 2 sentences passed over/u)).toBeVisible();
-  await expectAccessible(page, "day");
+  await expectAccessible(page);
   const rows = page.getByRole("list", { name: "Phrases of the talk" }).getByRole("listitem");
   await rows.first().focus();
   await page.keyboard.press("Enter");

@@ -5,6 +5,12 @@ import type { Stretch } from "./stretch-module";
 const BLOCK_SECONDS = 0.07;
 /** With half as many blocks a low string comes out twenty cents sharp. */
 const OVERLAP = 8;
+/**
+ * The library is told no slower rate than this: below a half it draws phases by lot, which puts low strings
+ * off by ten cents; how far a block lies from the one before comes from where it is read, and attacks are
+ * kept better so.
+ */
+const LEAST_RATE = 0.75;
 
 /** Where in the take a block lies, and how it is played. */
 export interface BlockPlace {
@@ -71,7 +77,7 @@ export class Stretched {
       input.read(source, from, faster, this.heap(channel, length));
     }
     // Given anew for every block: what comes in need not fit to what went out.
-    stretch._seek(length, rate / faster);
+    stretch._seek(length, Math.max(LEAST_RATE, rate / faster));
     stretch._process(0, outputs[0]!.length);
     for (const [channel, output] of outputs.entries()) {
       const from = inputs.length + Math.min(channel, inputs.length - 1);

@@ -85,6 +85,8 @@ describe("a take slowed and shifted", () => {
     [0.5, 0.35, 82.4],
     [1, 12, 55],
     [0.25, 0, 41.2],
+    [0.3, 0, 55],
+    [0.7, -12, 82.4],
   ])("at speed %d is %d semitones away from %d Hz, within a cent", async (rate, semitones, hz) => {
     const stretched = new Stretched(await openStretch(), RATE, 1);
     const source = (_: number, from: number, into: Float32Array) => {

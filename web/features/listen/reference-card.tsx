@@ -156,14 +156,16 @@ function Semitones({ take }: { readonly take: Take }) {
         <Button size="small" onClick={() => store.goTo({ stage: "set-up" })}>
           {semitones < 0 ? "Tune the guitar down" : "Put the capo on"} in Set up
         </Button>
-        <Button
-          size="small"
-          onClick={() =>
-            takes.store.change("tune the take", (now) => ({ ...now, playedCents: inTune }))
-          }
-        >
-          Play the take {words} {semitones < 0 ? "higher" : "lower"}
-        </Button>
+        {take.playedCents !== inTune && (
+          <Button
+            size="small"
+            onClick={() =>
+              takes.store.change("tune the take", (now) => ({ ...now, playedCents: inTune }))
+            }
+          >
+            Play the take {words} {semitones < 0 ? "higher" : "lower"}
+          </Button>
+        )}
       </div>
     </>
   );
