@@ -29,7 +29,11 @@ export function ChangeList({
           {[...places].map(([bar, change], index) => (
             <span key={bar}>
               {index > 0 && ", "}
-              <button type="button" className="underline" onClick={() => goTo(change)}>
+              <button
+                type="button"
+                className="min-h-6 min-w-6 underline"
+                onClick={() => goTo(change)}
+              >
                 {barNumber(bar)}
               </button>
             </span>

@@ -104,7 +104,11 @@ export function TwoParts({ drawLine }: { readonly drawLine: DrawLines }) {
                 className={relation === "clash" ? "text-ochre-ink" : ""}
               >
                 <td>
-                  <button type="button" className="underline" onClick={() => goTo(meeting)}>
+                  <button
+                    type="button"
+                    className="min-h-6 min-w-6 underline"
+                    onClick={() => goTo(meeting)}
+                  >
                     {barNumber(barsOn(bar, before))}
                   </button>
                 </td>
