@@ -2,8 +2,8 @@ import { writeFileSync } from "node:fs";
 import { BenchGuitar } from "@intonazione/core/synthesis";
 import { seededRandom } from "@intonazione/core/foundation";
 import { tuningById, usualInstrument } from "@intonazione/core/instrument";
-import { chromium, expect, test } from "@playwright/test";
-import config from "./playwright.config";
+import { expect, test } from "@playwright/test";
+import { openHearing } from "./hearing-browser";
 import { waveOf } from "./sounds";
 import { newSong, turnTo } from "./studio";
 
@@ -25,16 +25,7 @@ test("the microphone is listened to: a string played into it is found with its c
   const sound = info.outputPath("string-5.wav");
   writeFileSync(sound, waveOf(samples, { rate: RATE }));
 
-  const launch = config.use?.launchOptions ?? {};
-  const browser = await chromium.launch({
-    ...launch,
-    args: [
-      ...(launch.args ?? []),
-      "--use-fake-ui-for-media-stream",
-      "--use-fake-device-for-media-stream",
-      `--use-file-for-fake-audio-capture=${sound}`,
-    ],
-  });
+  const browser = await openHearing(sound);
   try {
     const page = await browser.newPage(baseURL === undefined ? {} : { baseURL });
     await page.goto(await newSong(page, "Into the Air"));

@@ -1,7 +1,7 @@
 import { writeFileSync } from "node:fs";
-import { chromium, expect, type Page, test } from "@playwright/test";
+import { expect, type Page, test } from "@playwright/test";
 import { bench, expectTakeKept, section, takeFiles, told } from "./bench";
-import config from "./playwright.config";
+import { openHearing } from "./hearing-browser";
 import { asFile, riff, waveOf } from "./sounds";
 
 const remove = (page: Page) =>
@@ -75,16 +75,7 @@ test("the microphone is recorded; what it heard is kept when it is pulled out, o
 }, info) => {
   const sound = info.outputPath("riff.wav");
   writeFileSync(sound, waveOf(riff()));
-  const launch = config.use?.launchOptions ?? {};
-  const browser = await chromium.launch({
-    ...launch,
-    args: [
-      ...(launch.args ?? []),
-      "--use-fake-ui-for-media-stream",
-      "--use-fake-device-for-media-stream",
-      `--use-file-for-fake-audio-capture=${sound}`,
-    ],
-  });
+  const browser = await openHearing(sound);
   try {
     const page = await browser.newPage(baseURL === undefined ? {} : { baseURL });
     await page.addInitScript(() => {

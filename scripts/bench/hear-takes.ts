@@ -17,6 +17,7 @@ const attacks: Record<string, number[]> = {};
 const cents: number[] = [];
 const tempo = { exact: [] as number[], octave: [] as number[], hinted: [] as number[] };
 const beats = { found: [] as number[], hinted: [] as number[] };
+const feel = { swing: [] as number[], straight: [] as number[] };
 const bars = { found: [] as number[], hinted: [] as number[] };
 let [spent, heardSeconds] = [0, 0];
 
@@ -44,6 +45,8 @@ for (const take of takes) {
   tempo.hinted.push(Number(isNear((hinted?.bpm ?? 0) / take.bpm, 1)));
   bars.found.push(momentsF1(take.downbeats, found?.downbeats ?? []));
   bars.hinted.push(momentsF1(take.downbeats, hinted?.downbeats ?? []));
+  const told = take.swing ? "swing" : "straight";
+  feel[told].push(Number(hinted?.feel === told));
   if (take.beats === null) continue;
   beats.found.push(momentsF1(take.beats, found?.beats ?? []));
   beats.hinted.push(momentsF1(take.beats, hinted?.beats ?? []));
@@ -69,6 +72,10 @@ process.stdout.write(
       },
       beatsF1: { found: rounded(mean(beats.found)), withHint: rounded(mean(beats.hinted)) },
       downbeatsF1: { found: rounded(mean(bars.found)), withHint: rounded(mean(bars.hinted)) },
+      feelWithHint: {
+        swing: `${feel.swing.filter(Boolean).length} of ${feel.swing.length}`,
+        straight: `${feel.straight.filter(Boolean).length} of ${feel.straight.length}`,
+      },
       timesRealTime: Math.round((1000 * heardSeconds) / spent),
     },
     undefined,

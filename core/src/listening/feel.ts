@@ -6,7 +6,10 @@ export type TakeFeel = "straight" | "swing";
 
 const NEAR = 0.07;
 
-/** Straight, unless more begins at two thirds of the beat than halfway, and little at one third. */
+/**
+ * Straight, unless more begins at two thirds of the beat than halfway, and little at one third: that many
+ * of both are triplets. The other way round the beats that were found are the late ones themselves.
+ */
 export function feelOf(beats: readonly number[], period: number, { attacks }: Envelopes): TakeFeel {
   let [early, halfway, late, index] = [0, 0, 0, 0];
   for (const { seconds, weight } of attacks) {
@@ -16,5 +19,6 @@ export function feelOf(beats: readonly number[], period: number, { attacks }: En
     else if (Math.abs(share - 1 / 2) < NEAR) halfway += weight;
     else if (Math.abs(share - 2 / 3) < NEAR) late += weight;
   }
-  return late > 1.5 * halfway && late > 2 * early ? "swing" : "straight";
+  const isUneven = Math.max(early, late) > 3 * Math.min(early, late);
+  return isUneven && Math.max(early, late) > 1.5 * halfway ? "swing" : "straight";
 }
