@@ -68,6 +68,21 @@ test("a take is brought, looped, slowed, heard in part, tied to the score, marke
     await expect(page.getByText(/played \+22[1-5] c/u)).toBeVisible();
   });
 
+  await test.step("what is said lies over the take before it is written", async () => {
+    const written = page
+      .getByRole("group", { name: "What is written, in the time of the take" })
+      .locator("text");
+    await expect(written).toHaveCount(16);
+    await page.keyboard.press("s");
+    await page.keyboard.type("E0 E3");
+    await expect(written).toHaveCount(18);
+    await page.keyboard.press("Enter");
+    await page.keyboard.press("Escape");
+    await expect(written).toHaveCount(18);
+    await page.keyboard.press("Control+z");
+    await expect(written).toHaveCount(16);
+  });
+
   await test.step("a phrase is looped slowly, from one side, without what strikes", async () => {
     await section(page, "Loops").getByRole("button", { name: "Phrase A" }).click();
     await expect(page.getByRole("button", { name: "Loop", exact: true })).toBeVisible();

@@ -23,6 +23,8 @@ export interface StageView {
   readonly Middle?: ComponentType;
   /** True where the strips of all phrases are shown, the call-out line below them. */
   readonly hasStrips?: boolean;
+  /** True where the call-out line stands below something else that shows what is said. */
+  readonly hasCallOut?: boolean;
   /** True where what plays stands in the middle itself. */
   readonly hasOwnTransport?: boolean;
   /** True where there is nothing to show before the first phrase. */

@@ -23,12 +23,13 @@ export interface PassAlong {
 
 /** The song as the take plays it. */
 export interface SongAlong {
+  readonly song: Song;
   readonly performance: Performance;
   readonly passes: readonly PassAlong[];
 }
 
 /** @param performance Of the whole form, in the time of the take. */
-export function songAlong(performance: Performance): SongAlong {
+export function songAlong(song: Song, performance: Performance): SongAlong {
   const passes: PassAlong[] = [];
   for (const { pass, passIndex, startSeconds, endSeconds } of performance.bars) {
     const last = passes.at(-1);
@@ -39,15 +40,11 @@ export function songAlong(performance: Performance): SongAlong {
       passes.push({ phraseId, passIndex, ...bounds, ...(over && { over }) });
     }
   }
-  return { performance, passes };
+  return { song, performance, passes };
 }
 
 /** The notes of a part along the take, in the order of their beginnings. */
-export function notesAlong(
-  song: Song,
-  partId: string,
-  { performance }: SongAlong,
-): readonly NoteAlong[] {
+export function notesAlong(partId: string, { song, performance }: SongAlong): readonly NoteAlong[] {
   const notes = new Map<string, readonly PitchedNote[]>();
   for (const phrase of song.phrases) {
     for (const event of eventsOf(lineOf(song, phrase.id, partId)?.bars ?? [])) {

@@ -1,4 +1,5 @@
 import type { Performance } from "@intonazione/core/playing";
+import type { Song } from "@intonazione/core/score";
 import type { Take } from "@intonazione/core/takes";
 import { useEffect, useMemo, useState } from "react";
 import { selectSong, useSong } from "@/open-song/context";
@@ -8,9 +9,15 @@ import { songAlong, type SongAlong } from "./along";
 /** What is written is laid along the take once it has rested for so long. */
 const PAUSE_MS = 150;
 
-/** The song as the take at hand plays it; undefined while that is not known. */
-export function useAlong(take: Take | undefined): SongAlong | undefined {
-  const song = useSong(selectSong);
+/**
+ * The song as the take at hand plays it; undefined while that is not known.
+ * @param which As it is written, or as it will be.
+ */
+export function useAlong(
+  take: Take | undefined,
+  which: Parameters<typeof useSong<Song>>[0] = selectSong,
+): SongAlong | undefined {
+  const song = useSong(which);
   const map = take?.map;
   const [settled, setSettled] = useState<{
     readonly song: typeof song;
@@ -33,5 +40,5 @@ export function useAlong(take: Take | undefined): SongAlong | undefined {
   }, [song, map]);
   const isNow = settled?.song === song && settled.map === map;
   const performance = isNow ? settled.performance : undefined;
-  return useMemo(() => performance && songAlong(performance), [performance]);
+  return useMemo(() => performance && songAlong(song, performance), [song, performance]);
 }

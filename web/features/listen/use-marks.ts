@@ -33,7 +33,7 @@ export function useMarks(take: Take): {
     }
     if (mark.kind !== "open-string" || !along) return listening;
     const off = (from: number) => Math.abs(from - mark.seconds);
-    const note = notesAlong(song, part.id, along)
+    const note = notesAlong(part.id, along)
       .filter(({ from }) => off(from) < NEAR_SECONDS)
       .sort((a, b) => off(a.from) - off(b.from))[0];
     if (!note) return listening;

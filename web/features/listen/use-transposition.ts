@@ -2,7 +2,7 @@ import type { Transposition } from "@intonazione/core/listening";
 import { midiOf } from "@intonazione/core/pitch";
 import type { Take } from "@intonazione/core/takes";
 import { useEffect, useState } from "react";
-import { selectSong, useOpenSong, useSong, useTakes } from "@/open-song/context";
+import { useOpenSong, useTakes } from "@/open-song/context";
 import { notesAlong, type SongAlong } from "./along";
 import { useAlong } from "./use-along";
 
@@ -12,15 +12,14 @@ const LEAST_SURE = 0.1;
 /** How many semitones the take sounds from the strips; undefined while that cannot be told. */
 export function useTransposition(take: Take): Transposition | undefined {
   const { takes } = useOpenSong();
-  const song = useSong(selectSong);
   const along = useAlong(take);
   const isHeard = useTakes(({ heard }) => heard?.takeId === take.id && heard.done === 1);
   const [found, setFound] = useState<{ along: SongAlong; apart: Transposition | undefined }>();
   useEffect(() => {
     if (!along || !isHeard) return;
     let isGone = false;
-    const notes = song.parts.flatMap(({ id }) =>
-      notesAlong(song, id, along).map(({ note, from, to }) => ({
+    const notes = along.song.parts.flatMap(({ id }) =>
+      notesAlong(id, along).map(({ note, from, to }) => ({
         from,
         to,
         midi: midiOf(note.pitch),
@@ -32,7 +31,7 @@ export function useTransposition(take: Take): Transposition | undefined {
     return () => {
       isGone = true;
     };
-  }, [takes, song, along, isHeard]);
+  }, [takes, along, isHeard]);
   const apart = found?.along === along ? found?.apart : undefined;
   return apart && apart.sure >= LEAST_SURE ? apart : undefined;
 }

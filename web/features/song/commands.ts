@@ -227,7 +227,8 @@ function pin(store: SongStore): void {
 /** Where the call-out line is not to be seen, what stands in its place gives way to it. */
 export function showCallOut(store: SongStore): void {
   const { stage, views } = store.getState();
-  if (viewOf(stageById(stage), views[stage]).hasStrips) return;
+  const { hasStrips: isShown, hasCallOut } = viewOf(stageById(stage), views[stage]);
+  if (isShown || hasCallOut) return;
   const here = stageById(stage).views.find(({ hasStrips }) => hasStrips);
   store.goTo(here ? { stage, view: here.id } : LANDMARKS.strips);
 }

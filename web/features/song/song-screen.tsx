@@ -45,7 +45,7 @@ export function SongScreen() {
     window.addEventListener("online", back);
     return () => window.removeEventListener("online", back);
   }, [saver]);
-  const { Middle, hasStrips = false } = view;
+  const { Middle, hasStrips = false, hasCallOut = false } = view;
   // Before the first phrase is written the strips show it as it is said.
   const areStripsShown = isBare ? isSaying : hasStrips;
   const { label, Panel } = stage.panel;
@@ -76,7 +76,7 @@ export function SongScreen() {
               </div>
             </div>
             <SongToast />
-            {(hasStrips || isBare) && <CallOutLine />}
+            {(hasStrips || hasCallOut || isBare) && <CallOutLine />}
           </div>
           {!folds.panel && (
             <aside

@@ -13,7 +13,9 @@ export const LISTEN: Stage = {
     if (takes === 0) return "no take yet";
     return takes === 1 ? "1 take" : `${takes} takes`;
   },
-  views: [{ id: "take", name: "the take", Middle: ListenView, hasOwnTransport: true }],
+  views: [
+    { id: "take", name: "the take", Middle: ListenView, hasOwnTransport: true, hasCallOut: true },
+  ],
   panel: { label: "The take", Panel: ListenPanel },
   commandsHere: listenCommands,
   changesTakes: true,

@@ -17,6 +17,7 @@ import { pan, showStretch, zoom } from "../show";
 import { TakeCursor } from "../take-cursor";
 import { TimeStrip } from "../time-strip";
 import { rangeOfNeck } from "../tune";
+import { songAsSaid } from "@/open-song/song-as-said";
 import { useAlong } from "../use-along";
 import { useSetStretch } from "../use-set-stretch";
 import { useStretchDrag } from "../use-stretch-drag";
@@ -50,11 +51,8 @@ export function PicturePane({ take }: { readonly take: Take }) {
     () => ({ width, height, ...view, low, high: low + SHOWN_SEMITONES }),
     [width, height, view, low],
   );
-  const along = useAlong(take);
-  const notes = useMemo(
-    () => (along ? notesAlong(song, part.id, along) : []),
-    [along, song, part.id],
-  );
+  const along = useAlong(take, songAsSaid);
+  const notes = useMemo(() => (along ? notesAlong(part.id, along) : []), [along, part.id]);
   const setStretch = useSetStretch();
   const drag = useStretchDrag(
     (x) => secondsAtX(scale, x),
