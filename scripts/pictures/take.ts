@@ -251,6 +251,9 @@ await page.getByText(/^Saved/u).waitFor();
 await open("Lock Gate Lanterns");
 await page.keyboard.press("Shift+L");
 await page.getByText(/The take is −2\d c/u).waitFor();
+// What was being said in an earlier picture.
+await page.getByRole("button", { name: "drop", exact: true }).click();
+await page.getByRole("heading", { name: "Reference" }).click();
 await page.keyboard.press("g");
 for (const [mark, words] of ["A", "B"].entries()) {
   for (let beat = 0; beat < (mark === 0 ? 0 : 16); beat++) await page.keyboard.press("ArrowRight");
