@@ -1,6 +1,6 @@
 import { applyDifference, differenceOf, sharing } from "@intonazione/core/foundation";
 import { documentOf, readText, type DocumentFormat } from "@intonazione/core/formats/json";
-import { delMany, get, keys, set } from "idb-keyval";
+import { createStore, delMany, get, keys, promisifyRequest, type UseStore } from "idb-keyval";
 import { z } from "zod";
 import { afterPaint } from "./after-paint";
 import { isAlive } from "./window-name";
@@ -50,6 +50,18 @@ function isUnsaved({ copy, drafts }: FoundCopy<unknown>): boolean {
   return copy?.isDirty === true || Object.keys(drafts).length > 0;
 }
 
+let opened: UseStore | undefined;
+
+/** Writes, and does not wait for an answer to end with: a page that is just left would not hear it. */
+async function put(key: string, value: unknown): Promise<void> {
+  opened ??= createStore("keyval-store", "keyval");
+  await opened("readwrite", (store) => {
+    store.put(value, key);
+    store.transaction.commit();
+    return promisifyRequest(store.transaction);
+  });
+}
+
 /** The copies of one document in one window. */
 export class LocalCopies<Value extends object> {
   private newest: LocalCopy<Value> | undefined;
@@ -76,7 +88,7 @@ export class LocalCopies<Value extends object> {
     const { value, base, ...rest } = this.newest!;
     const { format } = this;
     this.keeping = undefined;
-    await set(this.key(format.name), {
+    await put(this.key(format.name), {
       document: JSON.stringify(documentOf(format, value)),
       ...(base && { toBase: differenceOf(value, base) ?? null, baseSchema: format.schema }),
       ...rest,
@@ -84,7 +96,7 @@ export class LocalCopies<Value extends object> {
   }
 
   async keepDrafts(drafts: Drafts): Promise<void> {
-    await set(this.key(DRAFTS), drafts);
+    await put(this.key(DRAFTS), drafts);
   }
 
   /**
