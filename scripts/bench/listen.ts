@@ -18,13 +18,7 @@ const folder = mkdtempSync(join(tmpdir(), "intonazione-takes-"));
 const base = process.env["BENCH_URL"] ?? "";
 const browser = await chromium.launch({
   executablePath: "/usr/bin/chromium",
-  args: [
-    "--no-sandbox",
-    "--disable-gpu",
-    "--disable-quic",
-    "--disable-background-networking",
-    "--enable-precise-memory-info",
-  ],
+  args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--disable-background-networking"],
 });
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 

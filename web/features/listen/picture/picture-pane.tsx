@@ -11,13 +11,13 @@ import {
   useTakes,
 } from "@/open-song/context";
 import { neckOfPart, shiftOf } from "@/open-song/derived";
+import { songAsSaid } from "@/open-song/song-as-said";
 import { useSize } from "@/ui/use-size";
 import { notesAlong, type NoteAlong } from "../along";
 import { pan, showStretch, zoom } from "../show";
 import { TakeCursor } from "../take-cursor";
 import { TimeStrip } from "../time-strip";
 import { rangeOfNeck } from "../tune";
-import { songAsSaid } from "@/open-song/song-as-said";
 import { useAlong } from "../use-along";
 import { useSetStretch } from "../use-set-stretch";
 import { useStretchDrag } from "../use-stretch-drag";
